@@ -1,0 +1,56 @@
+using System.Collections.Frozen;
+using AmpleLantern.Core.Screening;
+
+namespace AmpleLantern.Core.Knowledge;
+
+/// <summary>Values of one kind by id, in the order they were written.</summary>
+public sealed class Catalogue<T>(string kind, IReadOnlyList<T> all)
+    where T : IKnown
+{
+    private readonly FrozenDictionary<string, T> byId = all
+        .DistinctBy(x => x.Id, StringComparer.Ordinal).ToFrozenDictionary(x => x.Id, StringComparer.Ordinal);
+
+    public IReadOnlyList<T> All => all;
+
+    /// <exception cref="KnowledgeException">There is no such id; the message names near ones.</exception>
+    public T this[string id] => byId.TryGetValue(id, out var found)
+        ? found
+        : throw new KnowledgeException($"There is no {kind} called '{id}'. Known: {Near(id)}.");
+
+    public bool Has(string id) => byId.ContainsKey(id);
+
+    public T? Find(string id) => byId.GetValueOrDefault(id);
+
+    private string Near(string id)
+    {
+        var head = id.Length > 3 ? id[..3] : id;
+        var near = byId.Keys.Where(k => k.Contains(head, StringComparison.OrdinalIgnoreCase)).DefaultIfEmpty().ToList();
+        var shown = near is [null] ? byId.Keys.Order(StringComparer.Ordinal).Take(8) : near.Order(StringComparer.Ordinal).Take(8);
+        return string.Join(", ", shown);
+    }
+}
+
+/// <summary>All of the trade's data, loaded once and immutable.</summary>
+/// <param name="Version">A hash over the content, kept with signed visits.</param>
+public sealed record KnowledgeBase(
+    string Version,
+    PracticeDefaults Defaults,
+    Catalogue<Region> Regions,
+    Catalogue<Contact> Contacts,
+    Catalogue<Position> Positions,
+    Catalogue<Stance> Stances,
+    Catalogue<PatternName> Patterns,
+    Catalogue<Technique> Techniques,
+    Catalogue<Flow> Flows,
+    Catalogue<Replacement> Replacements,
+    Catalogue<FactDefinition> Facts,
+    Catalogue<Rule> Rules,
+    Catalogue<School> Schools,
+    Catalogue<ResponseKind> Responses,
+    Catalogue<Measure> Measures)
+{
+    /// <summary>The profile used when nothing else is chosen: the first written.</summary>
+    public School HouseSchool => Schools.All[0];
+
+    public School School(string? id) => id is null ? HouseSchool : Schools[id];
+}

@@ -1,0 +1,182 @@
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+
+namespace AmpleLantern.Core.Knowledge;
+
+/// <summary>Something wrong inside one entry of the knowledge.</summary>
+/// <param name="Path">JSON pointer inside the entry.</param>
+public sealed record KnowledgeProblem(string Kind, string Id, string Path, string Reason);
+
+/// <summary>Cross-checks: every reference resolves and the numbers agree with each other.</summary>
+public static class KnowledgeChecks
+{
+    public static IReadOnlyList<KnowledgeProblem> Problems(KnowledgeBase k) =>
+    [
+        .. Doubles("regions", k.Regions), .. Doubles("contacts", k.Contacts), .. Doubles("positions", k.Positions),
+        .. Doubles("stances", k.Stances), .. Doubles("techniques", k.Techniques), .. Doubles("flows", k.Flows),
+        .. Doubles("replacements", k.Replacements), .. Doubles("facts", k.Facts), .. Doubles("rules", k.Rules),
+        .. Doubles("schools", k.Schools), .. Doubles("responses", k.Responses), .. Doubles("measures", k.Measures),
+        .. k.Positions.All.SelectMany(p => Known(k.Positions, p.Base).Select(r => new KnowledgeProblem("positions", p.Id, "/base", r))),
+        .. k.Techniques.All.SelectMany(t => Technique(t, k)),
+        .. k.Flows.All.SelectMany(f => Flow(f, k)),
+        .. k.Replacements.All.SelectMany(r => Replacement(r, k)),
+        .. k.Rules.All.SelectMany(r => Rule(r, k)),
+        .. k.Responses.All.SelectMany(r => Known(k.Facts, r.AsksFact).Select(why => new KnowledgeProblem("responses", r.Id, "/asksFact", why))),
+        .. k.Schools.All.Where(s => !Ordered(s.GroinHold)).Select(s => new KnowledgeProblem("schools", s.Id, "/groinHold", Order)),
+    ];
+
+    private const string Order = "Must be ordered min <= usual <= max.";
+
+    private static IEnumerable<KnowledgeProblem> Doubles<T>(string kind, Catalogue<T> all)
+        where T : IKnown => all.All.GroupBy(x => x.Id).Where(g => g.Count() > 1)
+            .Select(g => new KnowledgeProblem(kind, g.Key, "/id", $"The id '{g.Key}' is used {g.Count()} times; ids are unique."));
+
+    private static IEnumerable<string> Known<T>(Catalogue<T> all, string? id)
+        where T : IKnown
+    {
+        if (id is null || all.Has(id))
+        {
+            yield break;
+        }
+
+        string reason;
+        try
+        {
+            _ = all[id];
+            reason = "";
+        }
+        catch (KnowledgeException e)
+        {
+            reason = e.Message;
+        }
+
+        yield return reason;
+    }
+
+    private static IEnumerable<KnowledgeProblem> All<T>(string kind, string of, string path, Catalogue<T> all, IEnumerable<string>? ids)
+        where T : IKnown => (ids ?? []).SelectMany((id, i) => Known(all, id).Select(r => new KnowledgeProblem(kind, of, $"{path}/{i}", r)));
+
+    private static IEnumerable<KnowledgeProblem> Technique(Technique t, KnowledgeBase k) =>
+    [
+        .. All("techniques", t.Id, "/contacts", k.Contacts, t.Contacts),
+        .. All("techniques", t.Id, "/positions", k.Positions, t.Positions),
+    ];
+
+    private static IEnumerable<KnowledgeProblem> Flow(Flow flow, KnowledgeBase k)
+    {
+        var ids = new HashSet<string>();
+        for (var b = 0; b < flow.Blocks.Count; b++)
+        {
+            for (var s = 0; s < flow.Blocks[b].Steps.Count; s++)
+            {
+                var step = flow.Blocks[b].Steps[s];
+                var at = $"/blocks/{b}/steps/{s}";
+                if (!ids.Add(step.Id))
+                {
+                    yield return new("flows", flow.Id, $"{at}/id", $"The step id '{step.Id}' is used twice in this flow.");
+                }
+
+                foreach (var (path, reason) in Step(step, k))
+                {
+                    yield return new("flows", flow.Id, at + path, reason);
+                }
+            }
+        }
+    }
+
+    private static IEnumerable<KnowledgeProblem> Replacement(Replacement r, KnowledgeBase k) =>
+    [
+        .. All("replacements", r.Id, "/regions", k.Regions, r.Regions),
+        .. k.Techniques.All.Any(t => t.Family == r.For)
+            ? [] : new[] { new KnowledgeProblem("replacements", r.Id, "/for", $"No technique is of the family '{r.For}'.") },
+        .. r.Steps.SelectMany((s, i) => Step(s, k).Select(p => new KnowledgeProblem("replacements", r.Id, $"/steps/{i}{p.Path}", p.Reason))),
+    ];
+
+    private static IEnumerable<(string Path, string Reason)> Step(StepTemplate step, KnowledgeBase k)
+    {
+        var references = new[]
+        {
+            ("/region", Known(k.Regions, step.Region)), ("/position", Known(k.Positions, step.Position)),
+            ("/stance", Known(k.Stances, step.Stance)), ("/technique", Known(k.Techniques, step.Technique)),
+            ("/contact", Known(k.Contacts, step.Contact)),
+        };
+        foreach (var (path, reason) in references.SelectMany(r => r.Item2.Select(why => (r.Item1, why))))
+        {
+            yield return (path, reason);
+        }
+
+        if (k.Techniques.Find(step.Technique) is { } technique)
+        {
+            foreach (var problem in AgainstTechnique(step, technique))
+            {
+                yield return problem;
+            }
+        }
+
+        if (step.Repeats.Min > step.Repeats.Usual || step.Repeats.Usual > step.Repeats.Max)
+        {
+            yield return ("/repeats", Order);
+        }
+
+        if (step.Pattern.Hold is { } hold && !Ordered(hold))
+        {
+            yield return ("/pattern/hold", Order);
+        }
+
+        var needs = PatternNeeds(step.Pattern);
+        if (needs is not null)
+        {
+            yield return ("/pattern", needs);
+        }
+    }
+
+    private static IEnumerable<(string Path, string Reason)> AgainstTechnique(StepTemplate step, Technique technique)
+    {
+        if (!technique.Contacts.Contains(step.Contact))
+        {
+            yield return ("/contact", $"{technique.Name} is not given with '{step.Contact}'; it takes {string.Join(", ", technique.Contacts)}.");
+        }
+
+        foreach (var position in (step.AlsoIn ?? []).Prepend(step.Position).Where(p => !technique.Positions.Contains(p)))
+        {
+            yield return ("/position", $"{technique.Name} is not given in '{position}'; it takes {string.Join(", ", technique.Positions)}.");
+        }
+
+        if (!technique.Levels.Contains(step.Level))
+        {
+            yield return ("/level", $"{technique.Name} goes from level {technique.Levels.Min} to {technique.Levels.Max}, not {step.Level}.");
+        }
+
+        if (!technique.Patterns.Contains(step.Pattern.Kind))
+        {
+            yield return ("/pattern/kind", $"{technique.Name} has no such pattern.");
+        }
+    }
+
+    /// <summary>What a pattern still needs to be worked out, or null.</summary>
+    private static string? PatternNeeds(PatternSpec p) => p switch
+    {
+        { IsContinuous: true, Hold: null, Breaths: null } => "Needs a hold in seconds, or breaths.",
+        { Places: { } places, Stations: { } n } when places.Count != n => $"Has {places.Count} places for {n} stations.",
+        _ => null,
+    };
+
+    private static bool Ordered(HoldSeconds hold) => hold.Min <= hold.Usual && hold.Usual <= hold.Max && hold.Max > 0;
+
+    private static IEnumerable<KnowledgeProblem> Rule(Rule rule, KnowledgeBase k) =>
+    [
+        .. All("rules", rule.Id, "/when/fact", k.Facts, Conditions.FactsAsked(rule.When)),
+        .. rule.Then.SelectMany((e, i) => Effect(rule, e, $"/then/{i}", k)),
+        .. rule.Cases.SelectMany((c, i) => Known(k.Flows, c.Flow).Select(r => new KnowledgeProblem("rules", rule.Id, $"/cases/{i}/flow", r))),
+        .. rule.Cases.SelectMany((c, i) => All("rules", rule.Id, $"/cases/{i}/facts", k.Facts, c.Facts.Select(f => f.Fact))),
+    ];
+
+    private static IEnumerable<KnowledgeProblem> Effect(Rule rule, Effect effect, string at, KnowledgeBase k) =>
+    [
+        .. All("rules", rule.Id, $"{at}/on/techniques", k.Techniques, effect.On?.Techniques),
+        .. All("rules", rule.Id, $"{at}/on/contacts", k.Contacts, effect.On?.Contacts),
+        .. All("rules", rule.Id, $"{at}/on/regions", k.Regions, effect.On?.Regions),
+        .. All("rules", rule.Id, $"{at}/cap/positions", k.Positions, effect.Cap?.Positions),
+    ];
+}

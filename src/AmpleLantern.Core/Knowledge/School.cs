@@ -1,0 +1,30 @@
+namespace AmpleLantern.Core.Knowledge;
+
+/// <summary>
+/// A named set of choices where practitioners disagree. Code asks the profile and never assumes.
+/// </summary>
+/// <param name="OlderAdultFromAge">Years; the age from which the cautions for older adults apply.</param>
+/// <param name="ChildBelowAge">Years; below it a client counts as a child.</param>
+/// <param name="GroinHold">Seconds of a compression hold: shortest, usual, longest.</param>
+/// <param name="FirstSide">The client's side a session starts with.</param>
+/// <param name="HoldExclusions">
+/// <c>long-list</c> or <c>known-heart-disease</c>: who must not get a compression hold. The strict reading is the default.
+/// </param>
+/// <param name="WorseSideExtraPercent">How much longer the worse side may be worked.</param>
+public sealed record School(
+    string Id, string Name, Source Source, int OlderAdultFromAge, int ChildBelowAge, HoldSeconds GroinHold,
+    string FirstSide, string HoldExclusions, int WorseSideExtraPercent) : IKnown;
+
+/// <summary>Seconds a hold lasts: at least, usually, at most. <c>Min &lt;= Usual &lt;= Max</c>.</summary>
+public sealed record HoldSeconds(double Min, double Usual, double Max);
+
+/// <summary>Values that apply where nothing more specific is known.</summary>
+/// <param name="BreathsPerMinute">Resting breaths of an adult per minute, when not counted today.</param>
+/// <param name="StatureCm">Stature assumed until it is measured.</param>
+/// <param name="PalmBreadthCm">Practitioner's palm breadth until calibrated.</param>
+/// <param name="ShortestPlanMinutes">A plan shorter than this is refused as a slip.</param>
+public sealed record PracticeDefaults(
+    string Id, Source Source, PressTimes Press, double BreathsPerMinute, double SlowestBreathsPerMinute,
+    double FastestBreathsPerMinute, double StatureCm, double PalmBreadthCm, double PositionChangeSeconds,
+    double StanceChangeSeconds, double TalkBeforeMinutes, double TalkAfterMinutes, int ShortestPlanMinutes,
+    int LongestPlanMinutes, int LongestPregnancyWeeks, int DaysFromLastPeriodToDueDate) : IKnown;

@@ -1,0 +1,67 @@
+using AmpleLantern.Core.Techniques;
+
+namespace AmpleLantern.Core.Knowledge;
+
+/// <summary>A part of the body that is worked as one.</summary>
+/// <param name="LengthOfStature">Length of the usual path along the region, as a fraction of stature.</param>
+/// <param name="Limb">The limb it belongs to (<c>leg</c>, <c>arm</c>), for rules that speak of the whole limb.</param>
+/// <param name="Vulnerable">Needs consent of its own before it is touched.</param>
+public sealed record Region(
+    string Id, string Name, Source Source, double LengthOfStature, string? Limb = null, bool Vulnerable = false,
+    string? Tissue = null) : IKnown;
+
+/// <summary>What touches the client.</summary>
+/// <param name="Family">Bead shape on the thread: palm, thumb, foot, fist, forearm, knee, seat or stretch.</param>
+/// <param name="Strength">Rank from softest (1) to strongest, for the same force.</param>
+/// <param name="AreaCm2">Usual contact area in square centimetres.</param>
+/// <param name="Singular">Whether the practitioner's breadth of this contact sets the stations of a walk.</param>
+public sealed record Contact(
+    string Id, string Name, Source Source, string Family, int Strength, double AreaCm2, bool Singular = false) : IKnown;
+
+/// <summary>How the client lies or sits.</summary>
+/// <param name="LiesOn">The side of the body that carries the weight: back, belly, left, right or seat.</param>
+/// <param name="Base">The position this one is a variant of, when a limb is placed but the trunk is not turned.</param>
+public sealed record Position(string Id, string Name, Source Source, string LiesOn, string? Base = null) : IKnown;
+
+/// <summary>How the practitioner kneels, sits or stands.</summary>
+public sealed record Stance(string Id, string Name, Source Source, string Where) : IKnown;
+
+/// <summary>How presses follow from a region: the name the practitioner reads, and what it means.</summary>
+public sealed record PatternName(string Id, string Name, Source Source, string Meaning) : IKnown;
+
+/// <summary>A way of working: its contacts, positions, patterns, times and cautions.</summary>
+/// <param name="Family">The family rules speak of, e.g. <c>compression-hold</c>.</param>
+/// <param name="Bead">Shape of its beads where the contact alone does not say (stretch, hold).</param>
+public sealed record Technique(
+    string Id, string Name, Source Source, string Tradition, string Family, string Purpose,
+    IReadOnlyList<string> Contacts, IReadOnlyList<string> Positions, IReadOnlyList<PatternKind> Patterns,
+    IntRange Levels, BreathRule Breath, string How, IReadOnlyList<string> Cautions, PressTimes? Times = null,
+    string? Bead = null, bool Floor = true, bool Table = true) : IKnown;
+
+/// <summary>Whole numbers from <see cref="Min"/> to <see cref="Max"/>, both included.</summary>
+public sealed record IntRange(int Min, int Max)
+{
+    public bool Contains(int value) => value >= Min && value <= Max;
+
+    public int Clamp(int value) => Math.Clamp(value, Min, Max);
+}
+
+/// <summary>The parts of one press in seconds, before they are bound to the breath.</summary>
+public sealed record PressTimes(double Sink, double Hold, double Release, double Travel)
+{
+    public double Total => Sink + Hold + Release + Travel;
+}
+
+/// <summary>One-key response or observation while giving.</summary>
+/// <param name="Key">The key that records it.</param>
+/// <param name="Effect">What it does to the rest of the plan: none, lower, or stop.</param>
+public sealed record ResponseKind(
+    string Id, string Name, Source Source, string Key, string Effect, string? Advice = null, string? AsksFact = null) : IKnown;
+
+/// <summary>Something measured before and after, with the change that counts.</summary>
+/// <param name="Direction">Whether <c>lower</c> or <c>higher</c> is better.</param>
+/// <param name="Points">Smallest change in the measure's unit that counts.</param>
+/// <param name="Percent">Or the smallest change as a percentage of the first value, where that is smaller.</param>
+public sealed record Measure(
+    string Id, string Name, Source Source, string Unit, double Min, double Max, double Step, string Direction,
+    double Points, string Question, double? Percent = null) : IKnown;

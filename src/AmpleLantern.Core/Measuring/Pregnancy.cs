@@ -1,0 +1,27 @@
+using AmpleLantern.Core.Knowledge;
+using NodaTime;
+
+namespace AmpleLantern.Core.Measuring;
+
+/// <summary>Weeks of pregnancy from one of the two dates people know.</summary>
+public static class Pregnancy
+{
+    /// <summary>Days since the first day of the last period; the due date is that day + 280.</summary>
+    /// <remarks>Naegele's count as used by ACOG, Committee Opinion 700 (2017; from memory).</remarks>
+    public static int Days(LocalDate? lastPeriod, LocalDate? dueDate, LocalDate on, PracticeDefaults defaults)
+    {
+        var start = lastPeriod ?? dueDate!.Value.PlusDays(-defaults.DaysFromLastPeriodToDueDate);
+        return Period.DaysBetween(start, on);
+    }
+
+    /// <summary>1 to 13w6d, 2 to 27w6d, 3 after.</summary>
+    public static int Trimester(int days) => days < 14 * 7 ? 1 : days < 28 * 7 ? 2 : 3;
+
+    /// <summary>As it is said: 20 weeks, or 20 weeks and 3 days.</summary>
+    public static string Spoken(int days) => (days / 7, days % 7) switch
+    {
+        (var w, 0) => $"{w} weeks",
+        (var w, 1) => $"{w} weeks and 1 day",
+        (var w, var d) => $"{w} weeks and {d} days",
+    };
+}

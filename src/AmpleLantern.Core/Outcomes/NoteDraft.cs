@@ -1,0 +1,96 @@
+using System.Globalization;
+using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
+
+namespace AmpleLantern.Core.Outcomes;
+
+/// <summary>A visit's note in four parts.</summary>
+public sealed record VisitNote(string Said, string Found, string Done, string Next)
+{
+    public static readonly VisitNote Empty = new("", "", "", "");
+}
+
+/// <summary>What a note is drafted from: the log of the visit.</summary>
+public sealed record VisitLog(
+    string Words, IReadOnlyList<Finding> Findings, IReadOnlyList<Override> Overrides, Plan Plan,
+    IReadOnlyList<GivenStep> Given, SessionState Session, IReadOnlyList<Change> Changes);
+
+/// <summary>Drafts the note from the log, so that nothing noted has to be typed again. The hand then edits it.</summary>
+public static class NoteDraft
+{
+    public static VisitNote From(VisitLog log, KnowledgeBase knowledge) =>
+        new(Said(log, knowledge), Found(log, knowledge), Done(log, knowledge), Next(log, knowledge));
+
+    private static string Said(VisitLog log, KnowledgeBase knowledge) => Sentences(
+        [log.Words.Trim(), .. log.Changes.Where(c => c.Before is not null).Select(c =>
+            $"{knowledge.Measures[c.Measure].Name} before: {Number(c.Before)} {knowledge.Measures[c.Measure].Unit}")]);
+
+    private static string Found(VisitLog log, KnowledgeBase knowledge) => Sentences(
+        [
+            .. log.Findings.Where(f => f.Outcome is not Outcome.Note).Select(f => $"{f.Title} ({f.Because})"),
+            .. log.Overrides.Select(o => $"Went on against \"{Title(o.Rule, knowledge)}\": {o.Reason.TrimEnd('.')} ({o.By})"),
+            .. log.Changes.Where(c => c.Verdict is not ChangeVerdict.NotMeasured).Select(c => Change(c, knowledge)),
+        ]);
+
+    private static string Done(VisitLog log, KnowledgeBase knowledge)
+    {
+        var given = log.Given.Where(g => g.GivenSeconds > 0).ToList();
+        var skipped = log.Given.Where(g => g.GivenSeconds <= 0).Select(g => log.Plan.Step(g.Step).Name).Distinct().ToList();
+        var swapped = log.Plan.Steps.Where(s => s.InsteadOf is not null).GroupBy(s => s.InsteadOf)
+            .Select(g => $"Instead of {Lower(g.Key!)}: {string.Join(", ", g.Select(s => Lower(s.Name)).Distinct())}");
+        var minutes = Math.Round(given.Sum(g => g.GivenSeconds) / 60).ToString(CultureInfo.InvariantCulture);
+        var responses = log.Session.Responses.GroupBy(r => (r.Response, log.Plan.Step(r.Step).Name))
+            .Select(g => $"{knowledge.Responses[g.Key.Response].Name} at {Lower(g.Key.Name)}"
+                + (g.Count() > 1 ? $", {g.Count()} times" : "") + string.Concat(g.Select(r => r.Text).Where(t => t is { Length: > 0 }).Select(t => $" ({t})")));
+        var lowered = log.Given.Where(g => log.Session.Levels.ContainsKey(g.Step)).Select(g => Lower(log.Plan.Step(g.Step).Name)).Distinct().ToList();
+        return Sentences(
+            [
+                $"{log.Plan.Name}, {minutes} min on the mat, {given.Count} of {log.Given.Count} steps",
+                .. swapped,
+                skipped.Count > 0 ? $"Not given: {string.Join(", ", skipped.Select(Lower))}" : "",
+                .. responses,
+                lowered.Count > 0 ? $"Pressure lowered for {string.Join(", ", lowered)}" : "",
+            ]);
+    }
+
+    private static string Next(VisitLog log, KnowledgeBase knowledge)
+    {
+        var better = log.Changes.Where(c => c.Verdict is ChangeVerdict.Better).ToList();
+        var worse = log.Changes.Where(c => c.Verdict is ChangeVerdict.Worse).ToList();
+        var same = log.Changes.Where(c => c.Verdict is ChangeVerdict.Same).ToList();
+        var lighter = log.Session.Responses.Where(r => knowledge.Responses[r.Response].Effect == "lower")
+            .Select(r => log.Plan.Step(r.Step)).DistinctBy(s => s.Name)
+            .Select(s => $"Start {Lower(s.Name)} at level {Math.Max(1, s.Level - 1)}");
+        return Sentences(
+            [
+                better.Count > 0 ? $"{Names(better, knowledge)} {Numbers(better)}: repeat {log.Plan.Name} once, then look again" : "",
+                same.Count > 0 ? $"{Names(same, knowledge)} did not move enough to count: change one thing, not everything" : "",
+                worse.Count > 0 ? $"{Names(worse, knowledge)} {Numbers(worse)}: ask tomorrow, and begin lighter" : "",
+                .. lighter,
+                "Water and rest today; soreness may come tomorrow and should fade by the third day",
+            ]);
+    }
+
+    private static string Title(string rule, KnowledgeBase knowledge) => knowledge.Rules.Find(rule)?.Title ?? rule;
+
+    private static string Names(List<Change> changes, KnowledgeBase knowledge) =>
+        string.Join(", ", changes.Select(c => knowledge.Measures[c.Measure].Name));
+
+    private static string Numbers(List<Change> changes) =>
+        string.Join(", ", changes.Select(c => $"{Number(c.Before)} to {Number(c.After)}"));
+
+    private static string Change(Change c, KnowledgeBase knowledge)
+    {
+        var verdict = c.Verdict switch { ChangeVerdict.Better => "better", ChangeVerdict.Worse => "worse", _ => "no change that counts" };
+        return $"{knowledge.Measures[c.Measure].Name} {Number(c.Before)} to {Number(c.After)}: {verdict} (counts from {Number(c.Threshold)})";
+    }
+
+    private static string Number(double? value) => value?.ToString("0.##", CultureInfo.InvariantCulture) ?? "-";
+
+    private static string Lower(string s) => s.Length > 1 && char.IsUpper(s[1]) ? s : char.ToLowerInvariant(s[0]) + s[1..];
+
+    private static string Sentences(IEnumerable<string> parts) =>
+        string.Join(" ", parts.Where(p => p.Length > 0).Select(p => p.EndsWith('.') || p.EndsWith('?') ? p : p + "."));
+}

@@ -1,0 +1,177 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
+
+namespace AmpleLantern.Core.Planning;
+
+/// <summary>A change of whole repeats the fit made.</summary>
+public sealed record Cut(string Step, string Name, int From, int To);
+
+/// <summary>A plan fitted to a number of minutes.</summary>
+/// <param name="Optimal">No other choice of repeats is better under the stated order; always true here, the search is exact.</param>
+public sealed record FitResult(Plan Plan, Expansion Expansion, IReadOnlyList<Cut> Cuts, bool Optimal, string Reason);
+
+/// <summary>
+/// Fits a plan to a number of minutes by whole repeats inside each step's range. Pairs keep equal repeats; opening,
+/// re-check and closing keep theirs.
+/// </summary>
+/// <remarks>
+/// Best means, in this order: never over the minutes; the least time left over, counted in half minutes; the changes
+/// spread most evenly (least sum of squared changes of repeats); the least time left over to the tenth of a second.
+/// Solved exactly by dynamic programming over tenths of a second.
+/// </remarks>
+public static class Fit
+{
+    /// <summary>Time left over is compared in steps of this size before evenness is: half a minute is not felt.</summary>
+    public const int SlackTenths = 300;
+
+    private const int Unreachable = int.MaxValue;
+
+    public static FitResult ToMinutes(Plan plan, double minutes, Tempo tempo, KnowledgeBase knowledge)
+    {
+        CheckMinutes(minutes, knowledge.Defaults);
+        var budget = (int)Math.Round(minutes * 600);
+        var groups = Groups(plan, tempo, knowledge);
+        var fixedTenths = FixedTenths(plan, groups, tempo, knowledge);
+        var shortest = fixedTenths + groups.Sum(g => g.Options.Min(o => o.Tenths));
+        if (shortest > budget)
+        {
+            throw new RefusalException(
+                "cannot-fit",
+                $"This plan cannot be given in {minutes:0.#} minutes: with the fewest repeats it takes {Spoken(shortest)}. "
+                + "Leave out steps or give it more time.",
+                "/minutes");
+        }
+
+        var chosen = Solve(groups, budget - fixedTenths);
+        var repeats = groups.Zip(chosen).SelectMany(p => p.First.Steps.Select(s => (s.Id, p.Second.Repeats)))
+            .ToDictionary(p => p.Id, p => p.Repeats);
+        var fitted = plan.With(s => repeats.TryGetValue(s.Id, out var n) ? s with { Repeats = n } : s);
+        var cuts = plan.Steps.Where(s => repeats.TryGetValue(s.Id, out var n) && n != s.Repeats)
+            .Select(s => new Cut(s.Id, s.Name, s.Repeats, repeats[s.Id])).ToList();
+        var expansion = PlanExpansion.Expand(fitted, tempo, knowledge);
+        return new(fitted, expansion, cuts, true, Say(plan, cuts, expansion.TotalSeconds, budget));
+    }
+
+    /// <exception cref="RefusalException">The minutes are outside what a session can be.</exception>
+    public static void CheckMinutes(double minutes, PracticeDefaults defaults)
+    {
+        if (!(minutes >= defaults.ShortestPlanMinutes && minutes <= defaults.LongestPlanMinutes))
+        {
+            throw new RefusalException(
+                "minutes-out-of-range",
+                $"A session takes {defaults.ShortestPlanMinutes} to {defaults.LongestPlanMinutes} minutes, not {minutes:0.#}. "
+                + "Give the minutes on the mat, without the talk before and after.",
+                "/minutes");
+        }
+    }
+
+    /// <summary>Steps whose repeats are chosen together, with the time each choice takes.</summary>
+    internal sealed record Group(IReadOnlyList<PlanStep> Steps, IReadOnlyList<Option> Options);
+
+    internal readonly record struct Option(int Repeats, int Tenths, int Unevenness);
+
+    internal static IReadOnlyList<Group> Groups(Plan plan, Tempo tempo, KnowledgeBase knowledge) =>
+    [
+        .. plan.Steps.Where(MayChange).GroupBy(s => s.Pair ?? s.Id).Select(g =>
+        {
+            var steps = g.ToList();
+            var options = Enumerable.Range(steps[0].Range.Min, steps[0].Range.Max - steps[0].Range.Min + 1)
+                .Select(n => new Option(
+                    n,
+                    steps.Sum(s => Tenths(PlanExpansion.WorkSeconds(s, n, tempo, knowledge))),
+                    steps.Sum(s => (n - s.Repeats) * (n - s.Repeats))));
+            return new Group(steps, [.. options]);
+        }),
+    ];
+
+    private static bool MayChange(PlanStep step) => step.Role is StepRole.Work && step.Range.Max > step.Range.Min;
+
+    private static int FixedTenths(Plan plan, IReadOnlyList<Group> groups, Tempo tempo, KnowledgeBase knowledge)
+    {
+        var free = groups.SelectMany(g => g.Steps).Select(s => s.Id).ToHashSet();
+        PlanStep? before = null;
+        var sum = 0;
+        foreach (var step in plan.Steps)
+        {
+            sum += Tenths(PlanExpansion.Change(before, step, knowledge).Seconds);
+            sum += free.Contains(step.Id) ? 0 : Tenths(PlanExpansion.WorkSeconds(step, step.Repeats, tempo, knowledge));
+            before = step;
+        }
+
+        return sum;
+    }
+
+    /// <summary>Least unevenness for every reachable total, group by group; then the best total, then back along the choices.</summary>
+    internal static IReadOnlyList<Option> Solve(IReadOnlyList<Group> groups, int budget)
+    {
+        var cost = new int[budget + 1];
+        Array.Fill(cost, Unreachable);
+        cost[0] = 0;
+        var choices = new byte[groups.Count][];
+        var reached = 0;
+        for (var g = 0; g < groups.Count; g++)
+        {
+            var next = new int[budget + 1];
+            Array.Fill(next, Unreachable);
+            var choice = choices[g] = new byte[budget + 1];
+            for (var o = 0; o < groups[g].Options.Count; o++)
+            {
+                var (_, tenths, uneven) = groups[g].Options[o];
+                for (var t = 0; t <= Math.Min(reached, budget - tenths); t++)
+                {
+                    if (cost[t] != Unreachable && cost[t] + uneven < next[t + tenths])
+                    {
+                        next[t + tenths] = cost[t] + uneven;
+                        choice[t + tenths] = (byte)o;
+                    }
+                }
+            }
+
+            reached = Math.Min(budget, reached + groups[g].Options.Max(o => o.Tenths));
+            cost = next;
+        }
+
+        var best = Enumerable.Range(0, budget + 1).Where(t => cost[t] != Unreachable)
+            .MinBy(t => ((budget - t) / SlackTenths, cost[t], budget - t));
+        var chosen = new Option[groups.Count];
+        for (var (g, t) = (groups.Count - 1, best); g >= 0; g--)
+        {
+            chosen[g] = groups[g].Options[choices[g][t]];
+            t -= chosen[g].Tenths;
+        }
+
+        return chosen;
+    }
+
+    private static int Tenths(double seconds) => (int)Math.Round(seconds * 10);
+
+    private static string Say(Plan plan, List<Cut> cuts, double total, int budget)
+    {
+        var left = budget - Tenths(total);
+        var rest = left < 10 ? "to the second" : $"with {Spoken(left)} to spare";
+        if (cuts.Count == 0)
+        {
+            return $"Nothing had to change: the plan takes {Spoken(Tenths(total))}, {rest}.";
+        }
+
+        var fewer = cuts.Count(c => c.To < c.From);
+        var more = cuts.Count - fewer;
+        var parts = new[] { (fewer, "fewer"), (more, "more") }.Where(p => p.Item1 > 0)
+            .Select(p => $"{p.Item2} repeats in {p.Item1} of {plan.Steps.Count} steps");
+        return $"{Capital(string.Join(" and ", parts))}; both sides stay equal; opening, re-check and close are kept. "
+            + $"It takes {Spoken(Tenths(total))}, {rest}.";
+    }
+
+    private static string Capital(string s) => char.ToUpperInvariant(s[0]) + s[1..];
+
+    private static string Spoken(int tenths)
+    {
+        var seconds = (tenths + 5) / 10;
+        return (seconds / 60, seconds % 60) switch
+        {
+            (0, var s) => $"{s} s",
+            (var m, 0) => $"{m} min",
+            var (m, s) => $"{m} min {s} s",
+        };
+    }
+}

@@ -1,0 +1,29 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
+
+namespace AmpleLantern.Core.Planning;
+
+/// <summary>A session as a program: steps in the order they are given.</summary>
+/// <param name="Flow">The flow it started from, if any.</param>
+public sealed record Plan(string Name, IReadOnlyList<PlanStep> Steps, string? Flow = null)
+{
+    public PlanStep Step(string id) => Steps.FirstOrDefault(s => s.Id == id)
+        ?? throw new RefusalException("unknown-step", $"This plan has no step '{id}'. Reload the plan and try again.");
+
+    /// <summary>The same plan with each step passed through <paramref name="change"/>.</summary>
+    public Plan With(Func<PlanStep, PlanStep> change) => this with { Steps = [.. Steps.Select(change)] };
+
+    /// <summary>The same session given on the other side first: every step mirrored.</summary>
+    /// <remarks>Mirroring twice gives the same plan.</remarks>
+    public Plan Mirror() => With(s => s with { Side = s.Side.Mirror() });
+}
+
+/// <summary>One step of a plan, complete in itself so that a plan reads the same without its flow.</summary>
+/// <param name="Id">Unique in the plan.</param>
+/// <param name="Pair">Shared by the step on the left and its mirror on the right; null for steps without one.</param>
+/// <param name="InsteadOf">Name of the step it replaced, when a swap put it here.</param>
+public sealed record PlanStep(
+    string Id, string Name, string Block, string Region, Side Side, string Position, string Stance, string Technique,
+    string Contact, PatternSpec Pattern, int Level, int Repeats, RepeatRange Range, string Purpose, StepRole Role,
+    BreathRule Breath, double SetupSeconds, double NoTouchSeconds, IReadOnlyList<string> AlsoIn,
+    IReadOnlyList<string> Props, string? Where = null, string? Pair = null, string? Note = null, string? InsteadOf = null);

@@ -1,0 +1,129 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
+
+namespace AmpleLantern.Core.Planning;
+
+/// <summary>Expands a plan into presses with times: the one computation that timing, dose, drawing and giving read.</summary>
+public static class PlanExpansion
+{
+    public static Expansion Expand(Plan plan, Tempo tempo, KnowledgeBase knowledge)
+    {
+        var steps = new List<ExpandedStep>(plan.Steps.Count);
+        var clock = 0.0;
+        PlanStep? before = null;
+        foreach (var step in plan.Steps)
+        {
+            var expanded = ExpandStep(step, before, clock, tempo, knowledge);
+            steps.Add(expanded);
+            clock = Timing.ToTenths(clock + expanded.Seconds);
+            before = step;
+        }
+
+        return new(clock, steps, Total(steps));
+    }
+
+    /// <summary>Seconds a step takes with a given number of repeats, without the change before it.</summary>
+    public static double WorkSeconds(PlanStep step, int repeats, Tempo tempo, KnowledgeBase knowledge)
+    {
+        var timings = Timings(step, repeats, tempo, knowledge, out _, out _);
+        return Timing.ToTenths(step.SetupSeconds + timings.Sum(t => t.Seconds) + step.NoTouchSeconds);
+    }
+
+    /// <summary>What must change between two steps, and how long it takes; nothing before the first.</summary>
+    public static (string? What, double Seconds) Change(PlanStep? before, PlanStep step, KnowledgeBase knowledge)
+    {
+        if (before is null)
+        {
+            return (null, 0);
+        }
+
+        var defaults = knowledge.Defaults;
+        if (Trunk(before.Position, knowledge) != Trunk(step.Position, knowledge))
+        {
+            return ("position", defaults.PositionChangeSeconds);
+        }
+
+        var crosses = before.Side != step.Side && step.Side is Side.Left or Side.Right && before.Side is Side.Left or Side.Right;
+        return before.Stance != step.Stance || crosses ? ("stance", defaults.StanceChangeSeconds) : (null, 0);
+    }
+
+    /// <summary>Length of the step's path on this client, in metres.</summary>
+    public static double PathMetres(PlanStep step, Tempo tempo, KnowledgeBase knowledge) =>
+        knowledge.Regions[step.Region].LengthOfStature * tempo.StatureMetres;
+
+    private static string Trunk(string position, KnowledgeBase knowledge) => knowledge.Positions[position].Base ?? position;
+
+    private static ExpandedStep ExpandStep(PlanStep step, PlanStep? before, double start, Tempo tempo, KnowledgeBase knowledge)
+    {
+        var timings = Timings(step, step.Repeats, tempo, knowledge, out var placements, out var stations);
+        var (what, changeSeconds) = Change(before, step, knowledge);
+        var first = start + changeSeconds + step.SetupSeconds;
+        var presses = new Press[placements.Count];
+        // Starts are rounded, lengths are differences of starts: a long step never drifts off the breath.
+        var exact = 0.0;
+        for (var i = 0; i < presses.Length; i++)
+        {
+            var t = timings[i];
+            var from = Timing.ToTenths(first + exact);
+            exact += t.Seconds;
+            var until = Timing.ToTenths(first + exact);
+            var station = placements[i].Station;
+            presses[i] = new(
+                station, step.Pattern.Places is { } places && station <= places.Count ? places[station - 1] : null, from,
+                Timing.ToTenths(until - from), step.Level, t.Sink, Timing.ToTenths(t.Hold), t.Release, t.Breaths);
+        }
+
+        var work = Timing.ToTenths(step.SetupSeconds + exact + step.NoTouchSeconds);
+        return new(
+            step.Id, step.Name, step.Block, step.Side, step.Position, step.Stance, step.Technique, step.Contact, step.Region,
+            step.Level, stations, start, Timing.ToTenths(changeSeconds + work), changeSeconds, what, step.NoTouchSeconds, work,
+            presses);
+    }
+
+    private static PressTiming[] Timings(
+        PlanStep step, int repeats, Tempo tempo, KnowledgeBase knowledge, out IReadOnlyList<Placement> placements,
+        out int stations)
+    {
+        var times = knowledge.Techniques[step.Technique].Times ?? knowledge.Defaults.Press;
+        stations = PatternExpansion.Stations(step.Pattern, PathMetres(step, tempo, knowledge), tempo.PalmBreadthMetres);
+        placements = PatternExpansion.Expand(step.Pattern, stations, repeats);
+        var timings = new PressTiming[placements.Count];
+        for (var i = 0; i < timings.Length; i++)
+        {
+            timings[i] = Timing.Of(placements[i], times, step.Breath, tempo.BreathsPerMinute);
+        }
+
+        return timings;
+    }
+
+    private static Totals Total(List<ExpandedStep> steps)
+    {
+        double left = 0, right = 0, changes = 0;
+        var presses = 0;
+        var regions = new Dictionary<string, (double Seconds, int Presses)>();
+        var contacts = new Dictionary<string, (double Seconds, int Presses)>();
+        foreach (var step in steps)
+        {
+            // Worked together, each side receives the whole time.
+            left += step.Side is Side.Left or Side.Both ? step.WorkSeconds : 0;
+            right += step.Side is Side.Right or Side.Both ? step.WorkSeconds : 0;
+            changes += step.ChangeSeconds;
+            presses += step.Presses.Count;
+            Add(regions, step.Region, step);
+            Add(contacts, step.Contact, step);
+        }
+
+        return new(
+            Timing.ToTenths(left), Timing.ToTenths(right), Timing.ToTenths(left - right), Timing.ToTenths(changes), presses,
+            Shares(regions), Shares(contacts));
+    }
+
+    private static void Add(Dictionary<string, (double Seconds, int Presses)> to, string id, ExpandedStep step)
+    {
+        var sum = to.GetValueOrDefault(id);
+        to[id] = (sum.Seconds + step.WorkSeconds, sum.Presses + step.Presses.Count);
+    }
+
+    private static Share[] Shares(Dictionary<string, (double Seconds, int Presses)> sums) =>
+        [.. sums.Select(s => new Share(s.Key, Timing.ToTenths(s.Value.Seconds), s.Value.Presses)).OrderByDescending(s => s.Seconds)];
+}

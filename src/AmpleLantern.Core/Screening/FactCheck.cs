@@ -1,0 +1,116 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measuring;
+using NodaTime;
+using NodaTime.Text;
+
+namespace AmpleLantern.Core.Screening;
+
+/// <summary>Refuses facts that cannot be, with a sentence that says what to correct.</summary>
+public static class FactCheck
+{
+    private const int OldestAge = 130;
+
+    public static void Check(ScreenSubject subject, KnowledgeBase knowledge)
+    {
+        CheckBirth(subject.BirthDate, subject.Date);
+        for (var i = 0; i < subject.Facts.Count; i++)
+        {
+            Check(subject.Facts[i], subject.Date, knowledge, $"/facts/{i}");
+        }
+    }
+
+    public static void CheckBirth(LocalDate? birth, LocalDate today)
+    {
+        if (birth is not { } b)
+        {
+            return;
+        }
+
+        if (b > today)
+        {
+            throw new RefusalException("birth-after-today",
+                $"The birth date {Say(b)} is after the day of the visit, {Say(today)}. Check the year.", "/client/birthDate");
+        }
+
+        if (b.PlusYears(OldestAge) < today)
+        {
+            throw new RefusalException("birth-too-early",
+                $"The birth date {Say(b)} makes the client over {OldestAge} years old. Check the year.", "/client/birthDate");
+        }
+    }
+
+    public static void Check(FactEntry entry, LocalDate today, KnowledgeBase knowledge, string pointer)
+    {
+        if (!knowledge.Facts.Has(entry.Fact))
+        {
+            throw new RefusalException("unknown-fact", Unknown(entry.Fact, knowledge), $"{pointer}/fact");
+        }
+
+        if (entry.Since is { } since && since > today)
+        {
+            throw new RefusalException("since-after-today",
+                $"{knowledge.Facts[entry.Fact].Name} is said to begin on {Say(since)}, after {Say(today)}. Give a date that has passed.",
+                $"{pointer}/since");
+        }
+
+        if (entry is { Since: { } from, Until: { } until } && until < from)
+        {
+            throw new RefusalException("until-before-since",
+                $"{knowledge.Facts[entry.Fact].Name} ends on {Say(until)}, before it began on {Say(from)}. Swap or correct the dates.",
+                $"{pointer}/until");
+        }
+
+        if (entry.Region is { } region && !knowledge.Regions.Has(region) && region is not ("leg" or "arm"))
+        {
+            throw new RefusalException("unknown-region",
+                $"There is no region called '{region}'. Choose one of: {string.Join(", ", knowledge.Regions.All.Select(r => r.Id))}.",
+                $"{pointer}/region");
+        }
+
+        if (entry.Fact == PregnancyFact && entry.Status is FactStatus.Known or FactStatus.Suspected && PregnancyDays(entry, today, knowledge) is { } days
+            && (days < 0 || days > knowledge.Defaults.LongestPregnancyWeeks * 7))
+        {
+            var weeks = Math.Floor(days / 7.0);
+            throw new RefusalException("impossible-pregnancy",
+                $"These dates make {weeks} weeks of pregnancy; it lasts 0 to {knowledge.Defaults.LongestPregnancyWeeks}. "
+                + "Check the due date or the first day of the last period.",
+                $"{pointer}/detail");
+        }
+    }
+
+    public const string PregnancyFact = "pregnancy";
+
+    /// <summary>Days of pregnancy on a day, or null when neither date is known.</summary>
+    public static int? PregnancyDays(FactEntry entry, LocalDate on, KnowledgeBase knowledge)
+    {
+        var last = Date(entry, "lastPeriod");
+        var due = Date(entry, "dueDate");
+        return last is null && due is null ? null : Pregnancy.Days(last, due, on, knowledge.Defaults);
+    }
+
+    private static LocalDate? Date(FactEntry entry, string key)
+    {
+        if (entry.Detail is null || !entry.Detail.TryGetValue(key, out var text) || string.IsNullOrWhiteSpace(text))
+        {
+            return null;
+        }
+
+        var parsed = LocalDatePattern.Iso.Parse(text);
+        return parsed.Success
+            ? parsed.Value
+            : throw new RefusalException("bad-date", $"'{text}' is not a date. Write it as year-month-day, like 2026-03-02.", $"/facts/detail/{key}");
+    }
+
+    private static string Unknown(string fact, KnowledgeBase knowledge)
+    {
+        var near = knowledge.Facts.All
+            .Where(f => f.Words.Any(w => w.Contains(fact.Replace('-', ' '), StringComparison.OrdinalIgnoreCase))
+                || f.Id.Split('-').Intersect(fact.Split('-')).Any())
+            .Select(f => f.Id).Take(6).ToList();
+        return $"There is no fact called '{fact}'. " + (near.Count > 0
+            ? $"Did you mean {string.Join(", ", near)}?"
+            : $"Known facts: {string.Join(", ", knowledge.Facts.All.Select(f => f.Id))}.");
+    }
+
+    private static string Say(LocalDate date) => LocalDatePattern.Iso.Format(date);
+}

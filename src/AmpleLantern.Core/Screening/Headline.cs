@@ -1,0 +1,56 @@
+using AmpleLantern.Core.Planning;
+
+namespace AmpleLantern.Core.Screening;
+
+/// <summary>The screen's answer in one sentence, and what it rests on in another.</summary>
+public sealed record Headline(string Answer, string Because)
+{
+    public static Headline Of(ScreenResult screen, IReadOnlyList<Override> overrides, Plan plan, int factsKnown, int factsMissing)
+    {
+        var decision = StartGate.Decide(screen.Findings, overrides);
+        return new(Say(screen, decision, overrides, plan), Rest(factsKnown, factsMissing));
+    }
+
+    private static string Say(ScreenResult screen, StartDecision decision, IReadOnlyList<Override> overrides, Plan plan)
+    {
+        var strongest = decision.Obstacles.OrderBy(o => o.Outcome).FirstOrDefault();
+        var steps = screen.Findings.Where(f => decision.Obstacles.Any(o => o.Rule == f.Rule)).SelectMany(f => f.Steps).Distinct().Count();
+        return strongest?.Outcome switch
+        {
+            Outcome.Emergency => "Do not treat. Get emergency care now.",
+            Outcome.ReferFirst => "Do not treat today. A physician looks first.",
+            Outcome.Postpone => "Not today. Make a new date.",
+            Outcome.Clearance => "Only with a physician's written OK.",
+            Outcome.Avoid => $"Change {Count(steps, "step")} before you begin.",
+            Outcome.Modify when steps == 0 => "One thing to settle before you begin.",
+            Outcome.Modify => $"Go lighter or differently in {Count(steps, "step")}.",
+            _ => Go(overrides, plan),
+        };
+    }
+
+    private static string Go(IReadOnlyList<Override> overrides, Plan plan)
+    {
+        var replaced = plan.Steps.Select(s => s.InsteadOf).OfType<string>().Distinct().Count();
+        return (replaced, overrides.Count) switch
+        {
+            (0, 0) => "Go ahead. Nothing stands against this plan.",
+            (0, var n) => $"Go ahead, with {Count(n, "reason")} on record.",
+            (1, _) => "Go ahead, with one step exchanged.",
+            (var n, _) => $"Go ahead, with {Count(n, "step")} exchanged.",
+        };
+    }
+
+    private static string Rest(int known, int missing) => missing switch
+    {
+        0 => $"From {Count(known, "answer")} in the history and today's check-in.",
+        _ => $"From {Count(known, "answer")}; {Count(missing, "question")} that could change this not asked yet.",
+    };
+
+    private static string Count(int n, string what) => n switch
+    {
+        1 => $"one {what}",
+        2 => $"two {what}s",
+        3 => $"three {what}s",
+        _ => $"{n} {what}s",
+    };
+}

@@ -1,0 +1,44 @@
+using AmpleLantern.Core.Knowledge;
+
+namespace AmpleLantern.Core.Screening;
+
+/// <summary>One thing that stands between the plan and its start.</summary>
+public sealed record Obstacle(string Rule, Outcome Outcome, string Title, bool CanBeOverridden);
+
+/// <summary>Whether a session may start.</summary>
+public sealed record StartDecision(bool MayStart, IReadOnlyList<Obstacle> Obstacles);
+
+public static class StartGate
+{
+    public const int ShortestReason = 10;
+
+    /// <summary>
+    /// Every finding of modify or above must be answered: the plan changed so that it is gone, or a reason given.
+    /// Emergency and refer-first cannot be answered with a reason.
+    /// </summary>
+    public static StartDecision Decide(IReadOnlyList<Finding> findings, IReadOnlyList<Override> overrides)
+    {
+        var obstacles = findings
+            .Where(f => f.Outcome.ForbidsTreatment() || f.Outcome.NeedsAnswer() && overrides.All(o => o.Rule != f.Rule))
+            .Select(f => new Obstacle(f.Rule, f.Outcome, f.Title, !f.Outcome.ForbidsTreatment())).ToList();
+        return new(obstacles.Count == 0, obstacles);
+    }
+
+    /// <exception cref="RefusalException">The finding cannot be overridden, is not there, or the reason says nothing.</exception>
+    public static void CheckOverride(string rule, string reason, IReadOnlyList<Finding> findings)
+    {
+        var finding = findings.FirstOrDefault(f => f.Rule == rule)
+            ?? throw new RefusalException("no-such-finding", "This finding no longer stands. Look at the screen again.", "/rule");
+        if (findings.Any(f => f.Rule == rule && f.Outcome.ForbidsTreatment()))
+        {
+            throw new RefusalException("cannot-override",
+                $"\"{finding.Title}\" means: do not treat today. No reason lifts it; a physician has to look first.", "/rule");
+        }
+
+        if (reason.Trim().Length < ShortestReason)
+        {
+            throw new RefusalException("reason-too-short",
+                $"Write the reason in at least {ShortestReason} letters, so that it can be understood later.", "/reason");
+        }
+    }
+}

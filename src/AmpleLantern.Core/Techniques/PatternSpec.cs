@@ -1,0 +1,20 @@
+using AmpleLantern.Core.Knowledge;
+
+namespace AmpleLantern.Core.Techniques;
+
+/// <summary>Which pattern, with the numbers that pattern needs; the others stay null.</summary>
+/// <param name="Stations">Number of stations n (thirds walk 3, circle n).</param>
+/// <param name="Places">Names of the stations in order, when they have names (heel, arch, ball).</param>
+/// <param name="Returning">Whether a walk comes back the way it went.</param>
+/// <param name="Hold">Seconds of a hold, shortest, usual, longest; also of rocking and stillness.</param>
+/// <param name="Breaths">Breaths a stretch or hold lasts, instead of seconds.</param>
+/// <param name="Count">How many times within one repeat (tractions, circles).</param>
+/// <param name="UntilPulseSlows">The hold may end early, from its shortest time on, when the pulse slows.</param>
+public sealed record PatternSpec(
+    PatternKind Kind, int? Stations = null, IReadOnlyList<string>? Places = null, bool Returning = false,
+    HoldSeconds? Hold = null, int? Breaths = null, int? Count = null, bool UntilPulseSlows = false)
+{
+    /// <summary>Whether one placement lasts for a stated time rather than being a press among presses.</summary>
+    public bool IsContinuous => Kind is PatternKind.Hold or PatternKind.Rest or PatternKind.Rock or PatternKind.Still
+        or PatternKind.Stretch or PatternKind.Traction;
+}

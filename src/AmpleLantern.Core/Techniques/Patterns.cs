@@ -1,0 +1,110 @@
+using AmpleLantern.Core.Knowledge;
+
+namespace AmpleLantern.Core.Techniques;
+
+/// <summary>One press to come: the station it lands on, and how long it stays where the pattern says so.</summary>
+/// <param name="Station">1-based station along the path.</param>
+/// <param name="StaySeconds">Seconds at depth when the pattern sets them; null leaves it to the technique.</param>
+/// <param name="StayBreaths">Or breaths at depth.</param>
+public readonly record struct Placement(int Station, double? StaySeconds = null, int? StayBreaths = null);
+
+/// <summary>The patterns as functions: numbers in, ordered placements out.</summary>
+/// <remarks>Counts are common practice; each is a plain function of its arguments.</remarks>
+public static class Patterns
+{
+    /// <summary>Most stations a walk may have; more is a slip of the pen, not a plan.</summary>
+    public const int MostStations = 60;
+
+    /// <summary>Presses n stations out and back: 1, 2 ... n ... 2, 1. The turning station is pressed once.</summary>
+    /// <param name="stations">Number of stations n, 2 or more; three is the usual division into thirds.</param>
+    /// <returns>2n-1 placements.</returns>
+    /// <exception cref="KnowledgeException">n is below 2 or above <see cref="MostStations"/>.</exception>
+    public static IReadOnlyList<Placement> OutAndBack(int stations)
+    {
+        CheckStations(stations, least: 2);
+        var presses = new Placement[2 * stations - 1];
+        for (var i = 0; i < presses.Length; i++)
+        {
+            presses[i] = new(i < stations ? i + 1 : 2 * stations - 1 - i);
+        }
+
+        return presses;
+    }
+
+    /// <summary>Presses n stations once, from the first to the last.</summary>
+    public static IReadOnlyList<Placement> OneWay(int stations)
+    {
+        CheckStations(stations, least: 1);
+        var presses = new Placement[stations];
+        for (var i = 0; i < stations; i++)
+        {
+            presses[i] = new(i + 1);
+        }
+
+        return presses;
+    }
+
+    /// <summary>k there-and-back trips over n stations. Both turning stations are pressed once: k(2n-2)+1 placements.</summary>
+    /// <exception cref="KnowledgeException">n is below 2 or k below 1.</exception>
+    public static IReadOnlyList<Placement> RoundTrips(int stations, int trips)
+    {
+        CheckStations(stations, least: 2);
+        Check(trips >= 1, $"Round trips need 1 trip or more, not {trips}.");
+        var trip = OutAndBack(stations);
+        var presses = new List<Placement>(trips * (trip.Count - 1) + 1);
+        for (var k = 0; k < trips; k++)
+        {
+            presses.AddRange(k == 0 ? trip : trip.Skip(1));
+        }
+
+        return presses;
+    }
+
+    /// <summary>Stations of a hand-over-hand walk: path length over hand breadth, to the nearest whole hand, at least 2.</summary>
+    /// <param name="pathMetres">Length of the path along the body, in metres.</param>
+    /// <param name="handBreadthMetres">Breadth of the practitioner's palm, in metres.</param>
+    /// <exception cref="KnowledgeException">Either length is not positive.</exception>
+    public static int StationsByHand(double pathMetres, double handBreadthMetres)
+    {
+        Check(pathMetres > 0 && handBreadthMetres > 0, "A palm walk needs a path and a hand breadth above zero.");
+        return Math.Clamp((int)Math.Round(pathMetres / handBreadthMetres, MidpointRounding.AwayFromZero), 2, MostStations);
+    }
+
+    /// <summary>n stations round a centre, <paramref name="turns"/> times.</summary>
+    public static IReadOnlyList<Placement> Circle(int stations, int turns)
+    {
+        CheckStations(stations, least: 3);
+        Check(turns >= 1, $"A circle needs 1 turn or more, not {turns}.");
+        return [.. Enumerable.Range(0, stations * turns).Select(i => new Placement(i % stations + 1))];
+    }
+
+    /// <summary>One compression that stays.</summary>
+    public static IReadOnlyList<Placement> Hold(double? seconds, int? breaths)
+    {
+        Check(seconds is > 0 || breaths is > 0, "A hold needs seconds or breaths above zero.");
+        return [new(1, seconds, breaths)];
+    }
+
+    /// <summary><paramref name="times"/> pulls of the same length, released in between.</summary>
+    public static IReadOnlyList<Placement> Traction(int times, double? seconds, int? breaths)
+    {
+        Check(times >= 1, $"Traction needs 1 pull or more, not {times}.");
+        Check(seconds is > 0 || breaths is > 0, "Traction needs seconds or breaths above zero.");
+        return [.. Enumerable.Repeat(new Placement(1, seconds, breaths), times)];
+    }
+
+    /// <summary>One pass up and one pass down, a tap at each station; the top is tapped once.</summary>
+    public static IReadOnlyList<Placement> PercussionPass(int stations) => OutAndBack(stations);
+
+    private static void CheckStations(int stations, int least) => Check(
+        stations >= least && stations <= MostStations,
+        $"This pattern needs {least} to {MostStations} stations, not {stations}.");
+
+    private static void Check(bool holds, string otherwise)
+    {
+        if (!holds)
+        {
+            throw new KnowledgeException(otherwise);
+        }
+    }
+}

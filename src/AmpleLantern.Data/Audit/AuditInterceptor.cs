@@ -1,0 +1,66 @@
+using AmpleLantern.Data.Records;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.ChangeTracking;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+using NodaTime;
+
+namespace AmpleLantern.Data.Audit;
+
+/// <summary>
+/// Writes a line to the trail for every change, in the same transaction, and counts up versions. A change that is saved
+/// is in the trail; one that is not, is not.
+/// </summary>
+public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesInterceptor
+{
+    public override InterceptionResult<int> SavingChanges(DbContextEventData eventData, InterceptionResult<int> result)
+    {
+        Prepare(eventData.Context!);
+        return result;
+    }
+
+    public override ValueTask<InterceptionResult<int>> SavingChangesAsync(
+        DbContextEventData eventData, InterceptionResult<int> result, CancellationToken cancellationToken = default)
+    {
+        Prepare(eventData.Context!);
+        return ValueTask.FromResult(result);
+    }
+
+    private void Prepare(DbContext context)
+    {
+        context.ChangeTracker.DetectChanges();
+        var changed = context.ChangeTracker.Entries()
+            .Where(e => e.State is EntityState.Added or EntityState.Modified or EntityState.Deleted).ToList();
+        foreach (var entry in changed.Where(e => e.State is EntityState.Modified && e.Entity is IVersioned))
+        {
+            ((IVersioned)entry.Entity).Version++;
+        }
+
+        context.AddRange(changed.Where(e => e.Entity is ClientRecord or ClientFact or Visit or SessionEvent or Addendum or Staff
+            or IdentityUserRole<string>).Select(Line));
+    }
+
+    private AuditEntry Line(EntityEntry entry) => new()
+    {
+        At = clock.GetCurrentInstant(),
+        Who = actor.Name,
+        Action = entry.State switch { EntityState.Added => "added", EntityState.Deleted => "removed", _ => "changed" },
+        Subject = $"{Word(entry.Entity)} {entry.Properties.First(p => p.Metadata.IsPrimaryKey()).CurrentValue}",
+        ClientId = (entry.Entity as IOfClient)?.ClientId,
+        What = entry.State is EntityState.Modified
+            ? string.Join(", ", entry.Properties.Where(p => p.IsModified && p.Metadata.Name is not ("Version" or "ConcurrencyStamp"))
+                .Select(p => p.Metadata.Name))
+            : entry.Entity switch { SessionEvent e => e.Kind.ToString(), ClientFact f => f.Fact, _ => "" },
+    };
+
+    private static string Word(object entity) => entity switch
+    {
+        ClientRecord => "client",
+        ClientFact => "fact",
+        Visit => "visit",
+        SessionEvent => "event",
+        Addendum => "addendum",
+        Staff => "person",
+        _ => "role of",
+    };
+}

@@ -1,0 +1,242 @@
+using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Outcomes;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Data.Records;
+using NodaTime;
+
+namespace AmpleLantern.Data.Demo;
+
+/// <summary>Someone of the demo practice.</summary>
+public sealed record DemoPerson(string Name, string DisplayName, string Role, double? PalmBreadthCm);
+
+/// <summary>
+/// The stilt house on Gannet Stair: a practice, its people and their histories, all invented. One visit stands at each
+/// stage, and every outcome of a rule can be met.
+/// </summary>
+public static class DemoPractice
+{
+    /// <summary>For the demo only; a real practice sets its own at the first run.</summary>
+    public const string Password = "gannet-stair-demo";
+
+    public static readonly IReadOnlyList<DemoPerson> People =
+    [
+        new("odile", "Odile Fenn", Roles.Owner, 8.5), new("teo", "Teo Marsh", Roles.Practitioner, 9.2),
+        new("pim", "Pim Reed", Roles.Student, 7.9), new("ansa", "Ansa Vole", Roles.Desk, null),
+    ];
+
+    private const string Legs = "legs-on-the-mat";
+    private const string Groin = "groin-hold";
+
+    public static IReadOnlyList<ClientRecord> Clients(KnowledgeBase knowledge, Instant now, DateTimeZone zone, IReadOnlyDictionary<string, string> staff) =>
+        new DemoDay(knowledge, now, zone, staff).Clients();
+
+    private sealed class DemoDay(KnowledgeBase knowledge, Instant now, DateTimeZone zone, IReadOnlyDictionary<string, string> staff)
+    {
+        private readonly LocalDate today = now.InZone(zone).Date;
+
+        public IReadOnlyList<ClientRecord> Clients() =>
+        [
+            Anouk(), Wren(), Ilse(), Tobin(), Bram(), Maren(), Sedge(), Corvin(), Hesper(), Jory(), Pell(),
+        ];
+
+        private ClientRecord Anouk()
+        {
+            var c = Client("Anouk Veldt", today.PlusYears(-42), "tide-bell keeper", 164, 13);
+            Asked(c);
+            Past(c, 35, 7, 5, "The stairs of the bell tower are long in winter.");
+            Past(c, 21, 6, 3, "Lighter for three days, then the stairs again.");
+            Past(c, 10, 5, 2, "Slept through, twice.");
+            var v = Visit(c, "odile", 8, 30, Legs, "mat room", "Legs light in the morning, heavy after the second bell.");
+            (v.ArrivedAt, v.ScreenedAt) = (now - Duration.FromMinutes(70), now - Duration.FromMinutes(64));
+            v.Ratings = [new("heaviness", 5, null), new("tension", 4, null)];
+            Give(v, 58, 58 - 36, [(310, "warmth"), (700, "sigh"), (905, "too-much"), (1500, "gurgle")], finished: true);
+            return c;
+        }
+
+        private ClientRecord Wren()
+        {
+            var c = Client("Wren Dallimore", today.PlusYears(-34), "lamp-glass blower", 171, 14);
+            Asked(c);
+            var v = Visit(c, "teo", 9, 0, Legs, "river room", "Stood at the furnace all week.");
+            (v.ArrivedAt, v.ScreenedAt) = (now - Duration.FromMinutes(20), now - Duration.FromMinutes(14));
+            v.Ratings = [new("heaviness", 6, null)];
+            Give(v, 10, 0, [(220, "sigh"), (420, "tender")], finished: false);
+            return c;
+        }
+
+        private ClientRecord Ilse()
+        {
+            var c = Client("Ilse Marrow", today.PlusYears(-47), "rope-walk hand", 168, 14);
+            Fact(c, new("anticoagulant", Since: today.PlusDays(-22), Detail: Detail("medicine", "for the knee operation")), today);
+            Fact(c, new("knee-trouble", Since: today.PlusMonths(-7), Side: Side.Left), today.PlusMonths(-5));
+            Asked(c);
+            Past(c, 60, 6, 4, "Rope season. Both calves like wood.");
+            var v = Visit(c, "odile", 10, 0, Legs, "mat room", "New tablets since the knee; bruises on the shins.");
+            v.ArrivedAt = now - Duration.FromMinutes(6);
+            v.Ratings = [new("heaviness", 7, null), new("pain", 3, null)];
+            return c;
+        }
+
+        private ClientRecord Tobin()
+        {
+            var c = Client("Tobin Askerell", today.PlusYears(-58), "ferry winder", 176, 15);
+            Fact(c, new("implanted-cardiac-device", Since: today.PlusYears(-3)), today.PlusYears(-1));
+            Asked(c);
+            var v = Visit(c, "odile", 11, 30, Groin, "mat room", "Heavy, tired legs after the night crossings.");
+            v.ArrivedAt = now - Duration.FromMinutes(3);
+            return c;
+        }
+
+        private ClientRecord Bram()
+        {
+            var c = Client("Bram Osterlick", today.PlusYears(-38), "moss weigher", 181, 12);
+            Asked(c);
+            Past(c, 28, 6, 6, "The same at night.");
+            Past(c, 14, 6, 5, "No real difference.");
+            var v = Visit(c, "odile", 13, 0, Legs, "mat room", "Still heavy at night.");
+            (v.ArrivedAt, v.ScreenedAt) = (now - Duration.FromMinutes(2), now - Duration.FromMinutes(1));
+            v.Ratings = [new("heaviness", 6, null)];
+            return c;
+        }
+
+        private ClientRecord Maren()
+        {
+            var c = Client("Maren Tolliver", today.PlusYears(-31), "signal-flag sewer", 166, 16);
+            Fact(c, new("pregnancy", Detail: Detail("dueDate", Iso(today.PlusDays(112)))), today.PlusDays(-30));
+            Visit(c, "teo", 10, 30, Legs, "river room", "Ankles thick in the evening.");
+            return c;
+        }
+
+        private ClientRecord Sedge()
+        {
+            var c = Client("Sedge Oumari", today.PlusYears(-51), "dune surveyor", 173, null);
+            Fact(c, new("clot", FactStatus.Suspected, today, Side: Side.Right), today);
+            var v = Visit(c, "teo", 12, 0, Legs, "river room", "Right calf hot since yesterday, one finger thicker.");
+            (v.ArrivedAt, v.CheckIn) = (now, [new("hot-swollen-calf", Side: Side.Right)]);
+            return c;
+        }
+
+        private ClientRecord Corvin()
+        {
+            var c = Client("Corvin Haldetree", today.PlusYears(-29), "kite glazier", 178, null);
+            Asked(c);
+            var v = Visit(c, "teo", 14, 0, Legs, "river room", "Shivering since noon.");
+            (v.ArrivedAt, v.CheckIn) = (now, [new("fever")]);
+            return c;
+        }
+
+        private ClientRecord Hesper()
+        {
+            var c = Client("Hesper Quillon", today.PlusYears(-67), "retired harbour reader", 159, null);
+            var v = Visit(c, "odile", 15, 0, Groin, "mat room", "A weight on the chest, sitting still.");
+            (v.ArrivedAt, v.CheckIn) = (now, [new("chest-pain-at-rest")]);
+            return c;
+        }
+
+        private ClientRecord Jory()
+        {
+            var c = Client("Jory Fenwhistle", today.PlusYears(-55), "salt grader", 169, null);
+            Fact(c, new("cancer", Since: today.PlusMonths(-4), Detail: Detail("stage", "in-treatment")), today.PlusDays(-9));
+            var v = Visit(c, "odile", 16, 0, Legs, "mat room", "Between two treatments; tired.");
+            v.ArrivedAt = now;
+            return c;
+        }
+
+        private ClientRecord Pell()
+        {
+            var c = Client("Pell Ravensby", today.PlusYears(-16).PlusDays(-40), "apprentice reed cutter", 172, null);
+            Visit(c, "teo", 15, 30, Groin, "river room", "Legs buzz after the reed harvest; father is present.");
+            return c;
+        }
+
+        private static ClientRecord Client(string name, LocalDate birth, string occupation, double stature, double? breaths) =>
+            new() { Name = name, BirthDate = birth, Occupation = occupation, StatureCm = stature, BreathsPerMinute = breaths };
+
+        private void Fact(ClientRecord client, FactEntry entry, LocalDate recorded)
+        {
+            var fact = new ClientFact
+            {
+                ClientId = client.Id, Fact = entry.Fact, RecordedBy = "Odile Fenn",
+                RecordedAt = recorded == today ? now - Duration.FromMinutes(8) : recorded.AtMidnight().InZoneLeniently(zone).ToInstant(),
+            };
+            fact.Take(entry);
+            client.Facts.Add(fact);
+        }
+
+        /// <summary>Everything else of the history was asked and denied.</summary>
+        private void Asked(ClientRecord client)
+        {
+            foreach (var f in knowledge.Facts.All.Where(f => f.Scope is FactScope.History && client.Facts.All(c => c.Fact != f.Id)))
+            {
+                Fact(client, new(f.Id, FactStatus.No), today.PlusDays(-5));
+            }
+        }
+
+        private Visit Visit(ClientRecord client, string who, int hour, int minute, string flow, string room, string words)
+        {
+            var visit = NewVisit(client, today, new(hour, minute), who, flow, room, words);
+            client.Visits.Add(visit);
+            return visit;
+        }
+
+        private Visit NewVisit(ClientRecord client, LocalDate date, LocalTime at, string who, string flow, string room, string words) => new()
+        {
+            ClientId = client.Id, Client = client, Date = date, At = at, MinutesBooked = flow == Legs ? 50 : 30, Room = room,
+            PractitionerId = staff[who], School = knowledge.HouseSchool.Id, Words = words,
+            Plan = FlowPlans.FromFlow(knowledge.Flows[flow], knowledge, knowledge.HouseSchool),
+        };
+
+        private void Past(ClientRecord client, int daysAgo, double before, double after, string words)
+        {
+            var date = today.PlusDays(-daysAgo);
+            var visit = NewVisit(client, date, new(10, 0), "odile", Legs, "mat room", words);
+            var start = date.At(new(10, 6)).InZoneLeniently(zone).ToInstant();
+            var tempo = TempoOf.Measures(client.BreathsPerMinute, client.StatureCm, People[0].PalmBreadthCm, knowledge.Defaults);
+            var expansion = PlanExpansion.Expand(visit.Plan, tempo, knowledge);
+            var end = start + Duration.FromSeconds(expansion.TotalSeconds);
+            Events(visit, start, [(400, "sigh"), (1100, "tender")], end);
+            (visit.ArrivedAt, visit.ScreenedAt, visit.StartedAt, visit.FinishedAt) = (start - Duration.FromMinutes(6), start - Duration.FromMinutes(3), start, end);
+            visit.Ratings = [new("heaviness", before, after)];
+            var session = new Session(expansion, knowledge);
+            var state = session.Fold(visit.Events.Select(e => e.ToEvent()));
+            var subject = new ScreenSubject(date, client.BirthDate, [.. client.Facts.Where(f => f.Since < date).Select(f => f.ToEntry())]);
+            var screen = Screen.Run(subject, visit.Plan, knowledge.HouseSchool, tempo, knowledge);
+            var changes = visit.Ratings.Select(r => Changes.Judge(knowledge.Measures[r.Measure], r)).ToList();
+            var note = NoteDraft.From(new(words, screen.Findings, [], visit.Plan, session.Given(state), state, changes), knowledge);
+            visit.Note = note;
+            visit.Snapshot = new(knowledge.Version, screen, expansion, session.Given(state), state, changes, note);
+            (visit.SignedAt, visit.SignedBy) = (end + Duration.FromMinutes(9), "Odile Fenn");
+            client.Visits.Add(visit);
+        }
+
+        private void Give(Visit visit, int startedMinutesAgo, int endedMinutesAgo, (int Second, string Response)[] responses, bool finished)
+        {
+            var start = now - Duration.FromMinutes(startedMinutesAgo);
+            var end = now - Duration.FromMinutes(endedMinutesAgo);
+            Events(visit, start, responses, finished ? end : null);
+            (visit.StartedAt, visit.FinishedAt) = (start, finished ? end : null);
+        }
+
+        private static void Events(Visit visit, Instant start, (int Second, string Response)[] responses, Instant? end)
+        {
+            var log = new List<GiveEvent> { new(Guid.NewGuid(), start, GiveEventKind.Start) };
+            log.AddRange(responses.Select(r => new GiveEvent(Guid.NewGuid(), start + Duration.FromSeconds(r.Second), GiveEventKind.Response, r.Response)));
+            if (end is { } e)
+            {
+                log.Add(new(Guid.NewGuid(), e, GiveEventKind.Finish));
+            }
+
+            visit.Events.AddRange(log.Select((x, i) => new SessionEvent
+            {
+                Id = x.Id, VisitId = visit.Id, Sequence = i, At = x.At, ReceivedAt = x.At, Kind = x.Kind, Response = x.Response, By = "Odile Fenn",
+            }));
+        }
+
+        private static Dictionary<string, string> Detail(string key, string value) => new() { [key] = value };
+
+        private static string Iso(LocalDate date) => NodaTime.Text.LocalDatePattern.Iso.Format(date);
+    }
+}

@@ -1,0 +1,86 @@
+using AmpleLantern.Data.Audit;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Exchange;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+using NodaTime;
+using NodaTime.Text;
+
+namespace AmpleLantern.Data;
+
+/// <summary>The practice's one database.</summary>
+public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbContext<Staff>(options)
+{
+    public DbSet<ClientRecord> Clients => Set<ClientRecord>();
+
+    public DbSet<ClientFact> Facts => Set<ClientFact>();
+
+    public DbSet<Visit> Visits => Set<Visit>();
+
+    public DbSet<SessionEvent> SessionEvents => Set<SessionEvent>();
+
+    public DbSet<Addendum> Addenda => Set<Addendum>();
+
+    public DbSet<AuditEntry> Audit => Set<AuditEntry>();
+
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
+    {
+        configurationBuilder.Properties<Instant>().HaveConversion<InstantConverter>();
+        configurationBuilder.Properties<LocalDate>().HaveConversion<DateConverter>();
+        configurationBuilder.Properties<LocalTime>().HaveConversion<TimeConverter>();
+        configurationBuilder.Properties<Enum>().HaveConversion<string>();
+    }
+
+    protected override void OnModelCreating(ModelBuilder builder)
+    {
+        base.OnModelCreating(builder);
+        builder.Entity<ClientRecord>(b =>
+        {
+            b.Property(c => c.Version).IsConcurrencyToken();
+            b.HasMany(c => c.Facts).WithOne().HasForeignKey(f => f.ClientId);
+            b.HasMany(c => c.Visits).WithOne(v => v.Client).HasForeignKey(v => v.ClientId);
+            b.HasIndex(c => c.Name);
+        });
+        builder.Entity<ClientFact>(b =>
+        {
+            AsJson(b.Property(f => f.Detail));
+            b.HasIndex(f => new { f.ClientId, f.Fact }).IsUnique();
+        });
+        builder.Entity<Visit>(b =>
+        {
+            b.Property(v => v.Version).IsConcurrencyToken();
+            AsJson(b.Property(v => v.Plan));
+            AsJson(b.Property(v => v.CheckIn));
+            AsJson(b.Property(v => v.Overrides));
+            AsJson(b.Property(v => v.Ratings));
+            AsJson(b.Property(v => v.Note));
+            AsJson(b.Property(v => v.Snapshot));
+            b.HasMany(v => v.Events).WithOne().HasForeignKey(e => e.VisitId);
+            b.HasMany(v => v.Addenda).WithOne().HasForeignKey(a => a.VisitId);
+            b.HasIndex(v => v.Date);
+        });
+        builder.Entity<SessionEvent>(b =>
+        {
+            b.Property(e => e.Id).ValueGeneratedNever();
+            b.HasIndex(e => new { e.VisitId, e.Sequence }).IsUnique();
+        });
+        builder.Entity<AuditEntry>(b => b.HasIndex(a => a.ClientId));
+    }
+
+    private static void AsJson<T>(Microsoft.EntityFrameworkCore.Metadata.Builders.PropertyBuilder<T> property) =>
+        // Immutable values: a change is another value, so comparing references is enough.
+        property.HasConversion(v => OpenJson.Write(v), text => OpenJson.Read<T>(text))
+            .Metadata.SetValueComparer(new Microsoft.EntityFrameworkCore.ChangeTracking.ValueComparer<T>(
+                (a, b) => ReferenceEquals(a, b), v => v == null ? 0 : v.GetHashCode(), v => v));
+
+    private sealed class InstantConverter() : ValueConverter<Instant, long>(
+        i => i.ToUnixTimeMilliseconds(), ms => Instant.FromUnixTimeMilliseconds(ms));
+
+    private sealed class DateConverter() : ValueConverter<LocalDate, string>(
+        d => LocalDatePattern.Iso.Format(d), text => LocalDatePattern.Iso.Parse(text).Value);
+
+    private sealed class TimeConverter() : ValueConverter<LocalTime, string>(
+        t => LocalTimePattern.CreateWithInvariantCulture("HH:mm").Format(t),
+        text => LocalTimePattern.CreateWithInvariantCulture("HH:mm").Parse(text).Value);
+}

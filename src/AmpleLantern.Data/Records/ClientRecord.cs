@@ -1,0 +1,72 @@
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using NodaTime;
+
+namespace AmpleLantern.Data.Records;
+
+/// <summary>A record whose every change counts up a version, so that two windows cannot overwrite each other silently.</summary>
+public interface IVersioned
+{
+    int Version { get; set; }
+}
+
+/// <summary>A record that belongs to one client, for the audit trail.</summary>
+public interface IOfClient
+{
+    Guid ClientId { get; }
+}
+
+/// <summary>A person who comes for sessions.</summary>
+public sealed class ClientRecord : IVersioned, IOfClient
+{
+    public Guid Id { get; init; } = Guid.CreateVersion7();
+
+    public required string Name { get; set; }
+
+    public LocalDate? BirthDate { get; set; }
+
+    public string Occupation { get; set; } = "";
+
+    public double? StatureCm { get; set; }
+
+    public double? BreathsPerMinute { get; set; }
+
+    public List<ClientFact> Facts { get; init; } = [];
+
+    public List<Visit> Visits { get; init; } = [];
+
+    public int Version { get; set; }
+
+    Guid IOfClient.ClientId => Id;
+}
+
+/// <summary>A fact of the client's lasting history.</summary>
+public sealed class ClientFact : IOfClient
+{
+    public Guid Id { get; init; } = Guid.CreateVersion7();
+
+    public Guid ClientId { get; init; }
+
+    public required string Fact { get; init; }
+
+    public FactStatus Status { get; set; }
+
+    public LocalDate? Since { get; set; }
+
+    public LocalDate? Until { get; set; }
+
+    public Side? Side { get; set; }
+
+    public string? Region { get; set; }
+
+    public IReadOnlyDictionary<string, string>? Detail { get; set; }
+
+    public required string RecordedBy { get; set; }
+
+    public Instant RecordedAt { get; set; }
+
+    public FactEntry ToEntry() => new(Fact, Status, Since, Until, Side, Region, Detail);
+
+    public void Take(FactEntry entry) =>
+        (Status, Since, Until, Side, Region, Detail) = (entry.Status, entry.Since, entry.Until, entry.Side, entry.Region, entry.Detail);
+}

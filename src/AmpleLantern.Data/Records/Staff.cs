@@ -1,0 +1,30 @@
+using Microsoft.AspNetCore.Identity;
+
+namespace AmpleLantern.Data.Records;
+
+/// <summary>Someone who works here and signs in.</summary>
+public sealed class Staff : IdentityUser
+{
+    public required string DisplayName { get; set; }
+
+    /// <summary>Breadth of the palm in centimetres, once calibrated; sets the stations of a palm walk.</summary>
+    public double? PalmBreadthCm { get; set; }
+}
+
+/// <summary>What people here may do.</summary>
+public static class Roles
+{
+    /// <summary>Everything, and who else may come in.</summary>
+    public const string Owner = "owner";
+
+    /// <summary>Clients and visits, signing included.</summary>
+    public const string Practitioner = "practitioner";
+
+    /// <summary>Clients and visits under supervision: no signing, no going on against a finding.</summary>
+    public const string Student = "student";
+
+    /// <summary>The day and names; no history, no visits.</summary>
+    public const string Desk = "desk";
+
+    public static readonly IReadOnlyList<string> All = [Owner, Practitioner, Student, Desk];
+}

@@ -1,0 +1,93 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
+using NodaTime;
+
+namespace AmpleLantern.Exchange.Ask;
+
+/// <summary>Lengths of the body, as far as they were measured.</summary>
+public sealed record Measures(
+    double? StatureCm = null, IReadOnlyDictionary<string, double>? StretchesCm = null,
+    IReadOnlyDictionary<string, double>? HandsCm = null, IReadOnlyDictionary<string, double>? FootMm = null);
+
+/// <summary>A person in a question.</summary>
+public sealed record Person(LocalDate? BirthDate = null, Measures? Measures = null, IReadOnlyDictionary<string, double>? HandsCm = null);
+
+/// <summary>Input of <c>ask screen</c>.</summary>
+public sealed record ScreenQuestion(
+    LocalDate Date, Person? Client = null, IReadOnlyList<FactEntry>? Facts = null, string? Flow = null, Plan? Plan = null,
+    string? School = null, double? BreathsPerMinute = null, Person? Practitioner = null);
+
+/// <summary>Input of <c>ask expand</c> and, with minutes, of <c>ask fit</c>.</summary>
+public sealed record ExpandQuestion(
+    string? Flow = null, Plan? Plan = null, double? BreathsPerMinute = null, Person? Client = null,
+    Person? Practitioner = null, string? School = null);
+
+/// <summary>Input of <c>ask fit</c>.</summary>
+public sealed record FitQuestion(
+    double Minutes, string? Flow = null, Plan? Plan = null, double? BreathsPerMinute = null, Person? Client = null,
+    Person? Practitioner = null, string? School = null);
+
+/// <summary>Answer of <c>ask fit</c>: that of expand, and what was changed.</summary>
+public sealed record FitAnswer(
+    double TotalSeconds, IReadOnlyList<ExpandedStep> Steps, Totals Totals, IReadOnlyList<Cut> Cuts, bool Optimal, string Reason);
+
+/// <summary>The questions as functions of Core. No logic of its own.</summary>
+public sealed class Answers(KnowledgeBase knowledge)
+{
+    private const string PalmBreadth = "palmBreadthCm";
+
+    public ScreenResult Screen(ScreenQuestion q)
+    {
+        var school = School(q.School);
+        var subject = new ScreenSubject(q.Date, q.Client?.BirthDate, q.Facts ?? []);
+        return Core.Screening.Screen.Run(
+            subject, PlanOf(q.Flow, q.Plan, school), school, Tempo(q.BreathsPerMinute, q.Client, q.Practitioner), knowledge);
+    }
+
+    public Expansion Expand(ExpandQuestion q) => PlanExpansion.Expand(
+        PlanOf(q.Flow, q.Plan, School(q.School)), Tempo(q.BreathsPerMinute, q.Client, q.Practitioner), knowledge);
+
+    public FitAnswer Fit(FitQuestion q)
+    {
+        var fit = Core.Planning.Fit.ToMinutes(
+            PlanOf(q.Flow, q.Plan, School(q.School)), q.Minutes, Tempo(q.BreathsPerMinute, q.Client, q.Practitioner), knowledge);
+        return new(fit.Expansion.TotalSeconds, fit.Expansion.Steps, fit.Expansion.Totals, fit.Cuts, fit.Optimal, fit.Reason);
+    }
+
+    private School School(string? id) => Named(() => knowledge.School(id), "/school");
+
+    private Tempo Tempo(double? breaths, Person? client, Person? practitioner)
+    {
+        var hands = practitioner?.HandsCm ?? practitioner?.Measures?.HandsCm;
+        return TempoOf.Measures(
+            breaths, client?.Measures?.StatureCm, hands is not null && hands.TryGetValue(PalmBreadth, out var palm) ? palm : null,
+            knowledge.Defaults);
+    }
+
+    private Plan PlanOf(string? flow, Plan? plan, School school)
+    {
+        switch (flow, plan)
+        {
+            case (null, { } given):
+                PlanCheck.Check(given, knowledge);
+                return given;
+            case ({ } id, null):
+                return FlowPlans.FromFlow(Named(() => knowledge.Flows[id], "/flow"), knowledge, school);
+            default:
+                throw new Core.RefusalException("flow-or-plan", "Give either a flow or a plan, one of the two.", "");
+        }
+    }
+
+    private static T Named<T>(Func<T> find, string pointer)
+    {
+        try
+        {
+            return find();
+        }
+        catch (KnowledgeException e)
+        {
+            throw new Core.RefusalException("unknown-word", e.Message, pointer);
+        }
+    }
+}

@@ -1,0 +1,138 @@
+using System.Security.Cryptography;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Screening;
+using Json.Schema;
+
+namespace AmpleLantern.Exchange.Knowledge;
+
+/// <summary>Reads the <c>knowledge/</c> folder, validates it against its schemas and cross-checks it.</summary>
+public static class KnowledgeFolder
+{
+    /// <summary>The folder that ships with the program.</summary>
+    public static string Shipped => Path.Combine(AppContext.BaseDirectory, "knowledge");
+
+    /// <exception cref="KnowledgeException">
+    /// Something is wrong; the message names each file, the path inside it and the reason.
+    /// </exception>
+    public static KnowledgeBase Load(string folder)
+    {
+        var reading = new Reading(folder);
+        var knowledge = new KnowledgeBase(
+            reading.Version,
+            reading.All<PracticeDefaults>("defaults")[0],
+            new("region", reading.All<Region>("regions")),
+            new("contact", reading.All<Contact>("contacts")),
+            new("position", reading.All<Position>("positions")),
+            new("stance", reading.All<Stance>("stances")),
+            new("pattern", reading.All<PatternName>("patterns")),
+            new("technique", reading.All<Technique>("techniques")),
+            new("flow", reading.All<Flow>("flows")),
+            new("replacement", reading.All<Replacement>("replacements")),
+            new("fact", reading.All<FactDefinition>("facts")),
+            new("rule", reading.All<Rule>("rules")),
+            new("school", reading.All<School>("schools")),
+            new("response", reading.All<ResponseKind>("responses")),
+            new("measure", reading.All<Measure>("measures")));
+        reading.Refuse(KnowledgeChecks.Problems(knowledge));
+        return knowledge;
+    }
+
+    private sealed class Reading
+    {
+        private readonly Dictionary<string, List<(string File, string Path, JsonNode Entry)>> entries = [];
+        private readonly List<string> problems = [];
+
+        public Reading(string folder)
+        {
+            var schemas = Path.Combine(folder, "schemas");
+            if (!Directory.Exists(schemas))
+            {
+                throw new KnowledgeException($"The knowledge folder '{folder}' is missing or has no schemas. Install the program again.");
+            }
+
+            var files = Directory.GetFiles(folder, "*.json", SearchOption.AllDirectories)
+                .Where(f => !f.StartsWith(schemas, StringComparison.Ordinal)).Order(StringComparer.Ordinal).ToList();
+            var byKind = Directory.GetFiles(schemas, "*.schema.json").ToDictionary(
+                f => Path.GetFileName(f).Replace(".schema.json", "", StringComparison.Ordinal), f => JsonSchema.FromText(File.ReadAllText(f)));
+            using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
+            foreach (var file in files)
+            {
+                var text = File.ReadAllBytes(file);
+                hash.AppendData(text);
+                ReadFile(Path.GetRelativePath(folder, file), text, byKind);
+            }
+
+            Version = Convert.ToHexStringLower(hash.GetHashAndReset())[..12];
+            ThrowIfWrong();
+        }
+
+        public string Version { get; }
+
+        public List<T> All<T>(string kind)
+        {
+            var all = new List<T>();
+            foreach (var (file, path, entry) in entries.GetValueOrDefault(kind) ?? [])
+            {
+                try
+                {
+                    all.Add(entry.Deserialize<T>(OpenJson.Strict)!);
+                }
+                catch (JsonException e)
+                {
+                    problems.Add($"{file}: {path}{e.Path?.TrimStart('$').Replace('.', '/')}: {e.Message}");
+                }
+            }
+
+            ThrowIfWrong();
+            return all.Count > 0 ? all : throw new KnowledgeException($"There is no knowledge of the kind '{kind}'.");
+        }
+
+        public void Refuse(IReadOnlyList<KnowledgeProblem> found)
+        {
+            foreach (var p in found)
+            {
+                var (file, path, _) = entries[p.Kind].First(e => e.Entry["id"]?.GetValue<string>() == p.Id);
+                problems.Add($"{file}: {path}{p.Path}: {p.Reason}");
+            }
+
+            ThrowIfWrong();
+        }
+
+        private void ReadFile(string file, byte[] text, Dictionary<string, JsonSchema> schemas)
+        {
+            JsonNode? root;
+            try
+            {
+                root = JsonNode.Parse(text);
+            }
+            catch (JsonException e)
+            {
+                problems.Add($"{file}: line {e.LineNumber + 1}: this is not JSON. {e.Message}");
+                return;
+            }
+
+            var kind = (root as JsonObject)?.Select(p => p.Key).FirstOrDefault(k => k != "$schema") ?? "";
+            if (!schemas.TryGetValue(kind, out var schema))
+            {
+                problems.Add($"{file}: /: holds '{kind}', which is none of {string.Join(", ", schemas.Keys.Order(StringComparer.Ordinal))}.");
+                return;
+            }
+
+            var result = schema.Evaluate(root, new EvaluationOptions { OutputFormat = OutputFormat.List });
+            problems.AddRange(result.IsValid ? [] : result.Details
+                .Where(d => d.HasErrors).SelectMany(d => d.Errors!.Select(e => $"{file}: {d.InstanceLocation}: {e.Value}")));
+            var list = entries.TryGetValue(kind, out var found) ? found : entries[kind] = [];
+            list.AddRange((root![kind] as JsonArray ?? []).Select((e, i) => (file, $"/{kind}/{i}", e!)));
+        }
+
+        private void ThrowIfWrong()
+        {
+            if (problems.Count > 0)
+            {
+                throw new KnowledgeException("The knowledge cannot be used:\n" + string.Join("\n", problems.Take(20).Select(p => "  " + p)));
+            }
+        }
+    }
+}

@@ -1,0 +1,50 @@
+using System.Text.Json;
+using AmpleLantern.Core;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Exchange;
+using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace AmpleLantern.Web.Hosting;
+
+/// <summary>Every error leaves as RFC 9457 problem details with a sentence a person can act on.</summary>
+public static class Errors
+{
+    private static readonly Dictionary<string, int> Statuses = new()
+    {
+        ["not-found"] = 404, ["changed-elsewhere"] = 409, ["locked"] = 409, ["not-cleared"] = 409, ["session-running"] = 409,
+        ["already-set-up"] = 409, ["wrong-sign-in"] = 401, ["locked-out"] = 401,
+    };
+
+    public static void UseProblems(this WebApplication app)
+    {
+        app.UseExceptionHandler(handler => handler.Run(async http =>
+        {
+            var error = http.Features.Get<IExceptionHandlerFeature>()!.Error;
+            var problem = Of(error);
+            if (problem.Status == 500)
+            {
+                app.Logger.LogError(error, "Request failed");
+            }
+
+            http.Response.StatusCode = problem.Status;
+            await http.Response.WriteAsJsonAsync(problem, OpenJson.Options, "application/problem+json");
+        }));
+    }
+
+    private static Problem Of(Exception error) => error switch
+    {
+        RefusalException e => Problem.From(e) with { Status = Statuses.GetValueOrDefault(e.Code, 422) },
+        KnowledgeException e => new("This cannot be done as asked", e.Message, null, "unknown-word", 422),
+        BadHttpRequestException { InnerException: JsonException e } => Problem.From(e),
+        BadHttpRequestException e => new("The request cannot be read", "Something in the request is missing or of the wrong kind. " + e.Message, null, "bad-request", e.StatusCode),
+        DbUpdateConcurrencyException => ChangedElsewhere,
+        DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 19 } e } when e.Message.Contains("locked", StringComparison.Ordinal) =>
+            new("Locked", "This visit is signed and locked. Write an addendum instead.", null, "locked", 409),
+        _ => new("Something went wrong here", "Nothing you entered is lost. Try again; if it happens again, tell the owner what you did.", null, "failed", 500),
+    };
+
+    private static Problem ChangedElsewhere =>
+        new("Changed elsewhere", "This was changed in another window a moment ago. Look at the latest, then make your change again.", null, "changed-elsewhere", 409);
+}

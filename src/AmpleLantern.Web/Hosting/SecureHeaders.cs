@@ -1,0 +1,25 @@
+namespace AmpleLantern.Web.Hosting;
+
+/// <summary>What the browser may load and who may frame us: only ourselves, nobody.</summary>
+public static class SecureHeaders
+{
+    private const string Policy =
+        "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
+        + "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
+
+    public static void UseSecureHeaders(this WebApplication app) => app.Use((http, next) =>
+    {
+        var headers = http.Response.Headers;
+        headers.ContentSecurityPolicy = Policy;
+        headers.XContentTypeOptions = "nosniff";
+        headers["Referrer-Policy"] = "no-referrer";
+        headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
+        headers["Cross-Origin-Opener-Policy"] = "same-origin";
+        if (http.Request.Path.StartsWithSegments("/api"))
+        {
+            headers.CacheControl = "no-store";
+        }
+
+        return next();
+    });
+}

@@ -1,0 +1,34 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Data;
+using AmpleLantern.Data.Audit;
+using AmpleLantern.Web.Access;
+using Microsoft.EntityFrameworkCore;
+
+namespace AmpleLantern.Web.Practice;
+
+/// <summary>The words of the trade that the screens need, by id.</summary>
+public sealed record Vocabulary(
+    string Version, PracticeDefaults Defaults, IReadOnlyList<Region> Regions, IReadOnlyList<Contact> Contacts, IReadOnlyList<Position> Positions,
+    IReadOnlyList<Stance> Stances, IReadOnlyList<PatternName> Patterns, IReadOnlyList<Technique> Techniques, IReadOnlyList<FlowLine> Flows,
+    IReadOnlyList<FactDefinition> Facts, IReadOnlyList<ResponseKind> Responses, IReadOnlyList<Measure> Measures, IReadOnlyList<School> Schools);
+
+public sealed record FlowLine(string Id, string Name, string Tradition, string Summary, string Source);
+
+/// <summary>Practice: our rules, people and trail.</summary>
+public static class PracticeEndpoints
+{
+    public static void MapPractice(this RouteGroupBuilder api)
+    {
+        api.MapGet("/vocabulary", (KnowledgeBase k) => new Vocabulary(
+            k.Version, k.Defaults, k.Regions.All, k.Contacts.All, k.Positions.All, k.Stances.All, k.Patterns.All, k.Techniques.All,
+            [.. k.Flows.All.Select(f => new FlowLine(f.Id, f.Name, f.Tradition, f.Summary, f.Source.ToString()))],
+            k.Facts.All, k.Responses.All, k.Measures.All, k.Schools.All));
+        api.MapGet("/rules", (KnowledgeBase k) => k.Rules.All).RequireAuthorization(Policies.Treat);
+        api.MapGet("/trail", Trail).RequireAuthorization(Policies.Own);
+    }
+
+    private static async Task<IReadOnlyList<AuditEntry>> Trail(Guid? clientId, long? before, LanternDb db) => await db.Audit
+        .Where(a => (clientId == null || a.ClientId == clientId) && (before == null || a.Id < before))
+        .OrderByDescending(a => a.Id).Take(200).AsNoTracking().ToListAsync();
+}

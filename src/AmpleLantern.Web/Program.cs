@@ -1,0 +1,89 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Data;
+using AmpleLantern.Data.Demo;
+using AmpleLantern.Exchange;
+using AmpleLantern.Exchange.Knowledge;
+using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Arrive;
+using AmpleLantern.Web.Clients;
+using AmpleLantern.Web.Give;
+using AmpleLantern.Web.Hosting;
+using AmpleLantern.Web.Plan;
+using AmpleLantern.Web.Practice;
+using AmpleLantern.Web.Reflect;
+using AmpleLantern.Web.Screen;
+using AmpleLantern.Web.Today;
+using AmpleLantern.Web.Visits;
+using NodaTime;
+using Serilog;
+using Serilog.Events;
+
+var builder = WebApplication.CreateBuilder(args);
+builder.Host.UseSerilog((_, log) => log
+    .MinimumLevel.Information()
+    .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
+    .WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u3} {Message:lj}{NewLine}{Exception}"));
+builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = 2_000_000);
+
+KnowledgeBase knowledge;
+try
+{
+    knowledge = KnowledgeFolder.Load(builder.Configuration["knowledge"] ?? KnowledgeFolder.Shipped);
+}
+catch (KnowledgeException e)
+{
+    Console.Error.WriteLine(e.Message);
+    return 1;
+}
+
+builder.Services.AddSingleton(knowledge);
+builder.Services.AddSingleton<IClock>(SystemClock.Instance);
+builder.Services.AddSingleton<SetupCode>();
+builder.Services.AddSingleton<ReadTrail>();
+builder.Services.AddScoped<VisitDesk>();
+builder.Services.AddLanternDatabase(builder.Configuration["data"] ?? "data");
+builder.Services.ConfigureHttpJsonOptions(o => OpenJson.Configure(o.SerializerOptions, strict: true));
+builder.Services.AddResponseCompression(o => o.EnableForHttps = true);
+builder.Services.AddOpenApiDocument();
+builder.AddAccess();
+
+var app = builder.Build();
+app.UseProblems();
+app.UseSecureHeaders();
+app.UseResponseCompression();
+app.UseDefaultFiles();
+app.UseStaticFiles();
+app.UseRouting();
+app.UseAuthentication();
+app.UseRateLimiter();
+app.UseCsrf();
+app.UseAuthorization();
+
+var api = app.MapGroup("/api").RequireAuthorization();
+api.MapSignIn();
+api.MapPeople();
+api.MapToday();
+api.MapClients();
+api.MapPractice();
+var visit = api.MapGroup("/visits/{visitId:guid}").RequireAuthorization(Policies.Treat);
+visit.MapVisit();
+visit.MapArrive();
+visit.MapScreen();
+visit.MapPlan();
+visit.MapGive();
+visit.MapReflect();
+app.MapOpenApi("/api/openapi/{documentName}.json").AllowAnonymous();
+app.Map("/api/{**rest}", (HttpContext http) => AccessSetup.Refuse(http, 404, "not-found", "There is no such address. Check it against the API document."));
+app.MapFallbackToFile("index.html");
+
+// The document generator starts this program too, only to look at its routes.
+if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
+{
+    await Startup.Prepare(app);
+}
+
+app.Run();
+return 0;
+
+/// <summary>Named for the tests that start the whole program.</summary>
+public partial class Program;

@@ -1,0 +1,64 @@
+using AmpleLantern.Core;
+using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Outcomes;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Arrive;
+using AmpleLantern.Web.Visits;
+
+namespace AmpleLantern.Web.Reflect;
+
+/// <summary>What was measured after, and the note as edited; null leaves it, and an empty note brings the draft back.</summary>
+public sealed record ReflectRequest(int Version, IReadOnlyList<Rating>? After = null, VisitNote? Note = null) : IOnVersion;
+
+public sealed record DraftAgainRequest(int Version) : IOnVersion;
+
+public sealed record AddendumRequest(string Text);
+
+/// <summary>Reflect: did it help, what next.</summary>
+public static class ReflectEndpoints
+{
+    public static void MapReflect(this RouteGroupBuilder visit)
+    {
+        visit.MapPut("/reflect", (Guid visitId, ReflectRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) =>
+        {
+            v.Ratings = Ratings.Merge(v.Ratings, r.After ?? [], desk.Knowledge, (old, given) => old with { After = given.After });
+            v.Note = r.Note ?? v.Note;
+        }));
+        visit.MapPost("/reflect/draft", (Guid visitId, DraftAgainRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => v.Note = null));
+        visit.MapPost("/sign", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, f) => Sign(v, f, desk)))
+            .RequireAuthorization(Policies.Sign);
+        visit.MapPost("/addenda", Add).RequireAuthorization(Policies.Sign);
+    }
+
+    private static void Sign(Visit visit, VisitFrame frame, VisitDesk desk)
+    {
+        if (frame.State.Phase is GivePhase.Running or GivePhase.Paused or GivePhase.Stopped)
+        {
+            throw new RefusalException("session-running", "The session is still running. Finish it before you sign.");
+        }
+
+        var note = visit.Note ?? frame.Draft;
+        visit.Note = note;
+        visit.Snapshot = frame.TakeSnapshot(note);
+        (visit.SignedAt, visit.SignedBy) = (desk.Now, desk.Person.Name);
+    }
+
+    private static async Task<VisitView> Add(Guid visitId, AddendumRequest request, VisitDesk desk)
+    {
+        var visit = await desk.Load(visitId);
+        if (visit.SignedAt is null)
+        {
+            throw new RefusalException("not-signed", "This visit is not signed yet. Change the note itself.");
+        }
+
+        if (string.IsNullOrWhiteSpace(request.Text))
+        {
+            throw new RefusalException("empty-addendum", "Write what is to be added.", "/text");
+        }
+
+        desk.Db.Addenda.Add(new() { VisitId = visit.Id, Text = request.Text.Trim(), By = desk.Person.Name, At = desk.Now });
+        await desk.Save();
+        return await desk.View(visitId);
+    }
+}

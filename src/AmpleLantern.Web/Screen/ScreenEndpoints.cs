@@ -1,0 +1,40 @@
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Arrive;
+using AmpleLantern.Web.Visits;
+
+namespace AmpleLantern.Web.Screen;
+
+/// <summary>A swap on one step.</summary>
+public sealed record SwapChoice(string Step, string Replacement);
+
+/// <summary>Swaps to carry out together.</summary>
+public sealed record SwapRequest(int Version, IReadOnlyList<SwapChoice> Swaps) : IOnVersion;
+
+/// <summary>A reason for going on against a finding.</summary>
+public sealed record OverrideRequest(int Version, string Rule, string Reason) : IOnVersion;
+
+public sealed record WithdrawRequest(int Version, string Rule) : IOnVersion;
+
+/// <summary>Screen: may I, where not, what instead.</summary>
+public static class ScreenEndpoints
+{
+    public static void MapScreen(this RouteGroupBuilder visit)
+    {
+        visit.MapPost("/swaps", (Guid visitId, SwapRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, frame) =>
+            v.Plan = r.Swaps.Aggregate(v.Plan, (plan, s) => Swaps.Apply(frame.Subject, s.Step, s.Replacement, frame.Context with { Plan = plan }))));
+        visit.MapPost("/overrides", (Guid visitId, OverrideRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, frame) =>
+        {
+            StartGate.CheckOverride(r.Rule, r.Reason, frame.Screen.Findings);
+            v.Overrides = [.. v.Overrides.Where(o => o.Rule != r.Rule), new(r.Rule, r.Reason.Trim(), desk.Person.Name, desk.Now)];
+        })).RequireAuthorization(Policies.Sign);
+        visit.MapPost("/overrides/withdraw", (Guid visitId, WithdrawRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) =>
+            v.Overrides = [.. v.Overrides.Where(o => o.Rule != r.Rule)])).RequireAuthorization(Policies.Sign);
+        visit.MapPost("/screened", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) =>
+        {
+            v.ArrivedAt ??= desk.Now;
+            v.ScreenedAt ??= desk.Now;
+        }));
+    }
+}

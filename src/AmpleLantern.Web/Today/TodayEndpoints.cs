@@ -1,0 +1,108 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Data;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Visits;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace AmpleLantern.Web.Today;
+
+/// <summary>A visit in the day's column. Lamps and answer are not shown to the desk.</summary>
+public sealed record DayVisit(
+    Guid Id, Guid ClientId, string ClientName, int? Age, string Occupation, LocalTime At, int MinutesBooked, string Room, string Practitioner,
+    string PlanName, string CurrentStage, string? Answer, IReadOnlyList<Lamp> Lamps, IReadOnlyList<string> SetOut);
+
+/// <summary>Load of the hands over the day, in minutes of planned work.</summary>
+public sealed record DayLoad(double MinutesOnMat, double ThumbMinutes, double FootMinutes, int PositionChanges);
+
+/// <summary>The day: visits in order, what they add up to, what is due.</summary>
+public sealed record Day(LocalDate Date, IReadOnlyList<DayVisit> Visits, DayLoad Load, IReadOnlyList<string> Due);
+
+public sealed record NewVisit(Guid ClientId, LocalDate Date, LocalTime At, int MinutesBooked, string Flow, string? School = null, string Room = "");
+
+/// <summary>Today: who comes, what is due.</summary>
+public static class TodayEndpoints
+{
+    public static void MapToday(this RouteGroupBuilder api)
+    {
+        api.MapGet("/today", Get);
+        api.MapPost("/visits", Add);
+    }
+
+    private static async Task<Day> Get(string? date, VisitDesk desk, LanternDb db, CurrentPerson person, ReadTrail trail)
+    {
+        var day = date is null ? desk.Now.InZone(DateTimeZoneProviders.Tzdb.GetSystemDefault()).Date : DayOf(date);
+        var visits = await db.Visits.Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).AsSplitQuery()
+            .Where(v => v.Date == day).OrderBy(v => v.At).ToListAsync();
+        var names = await db.Users.ToDictionaryAsync(u => u.Id, u => u.DisplayName);
+        var mayTreat = person.Is(Roles.Owner, Roles.Practitioner, Roles.Student);
+        var shown = new List<DayVisit>();
+        var frames = new List<VisitFrame>();
+        foreach (var visit in visits)
+        {
+            var frame = await desk.Frame(visit);
+            frames.Add(frame);
+            shown.Add(Show(visit, frame, names.GetValueOrDefault(visit.PractitionerId, ""), mayTreat, desk));
+        }
+
+        if (mayTreat)
+        {
+            await trail.Note(db, person, $"day {day}", null);
+        }
+
+        return new(day, shown, LoadOf(frames, desk.Knowledge), await Due(day, db));
+    }
+
+    private static LocalDate DayOf(string text) => NodaTime.Text.LocalDatePattern.Iso.Parse(text) is { Success: true } day
+        ? day.Value
+        : throw new Core.RefusalException("bad-date", $"'{text}' is not a date. Write it as year-month-day, like 2026-03-02.", "/date");
+
+    private static DayVisit Show(Visit visit, VisitFrame frame, string practitioner, bool mayTreat, VisitDesk desk)
+    {
+        var view = frame.View(desk.Now);
+        return new(
+            visit.Id, visit.ClientId, visit.Client!.Name, mayTreat ? view.Client.Age : null, mayTreat ? visit.Client.Occupation : "", visit.At,
+            visit.MinutesBooked, visit.Room, practitioner, visit.Plan.Name, view.CurrentStage, mayTreat ? view.Headline.Answer : null,
+            mayTreat ? view.Lamps : [], [.. visit.Plan.Steps.SelectMany(s => s.Props).Concat(Flow(visit, desk.Knowledge)).Distinct()]);
+    }
+
+    private static IEnumerable<string> Flow(Visit visit, KnowledgeBase knowledge) =>
+        visit.Plan.Flow is { } id ? knowledge.Flows.Find(id)?.Props ?? [] : [];
+
+    private static DayLoad LoadOf(List<VisitFrame> frames, KnowledgeBase knowledge)
+    {
+        var steps = frames.SelectMany(f => f.Expansion.Steps).ToList();
+        double Minutes(Func<ExpandedStep, bool> which) => Math.Round(steps.Where(which).Sum(s => s.WorkSeconds) / 60, 1);
+        return new(
+            Math.Round(frames.Sum(f => f.Expansion.TotalSeconds) / 60, 1),
+            Minutes(s => knowledge.Contacts[s.Contact].Family == "thumb"), Minutes(s => knowledge.Contacts[s.Contact].Family == "foot"),
+            steps.Count(s => s.Change is not null));
+    }
+
+    /// <summary>Notes of earlier days that are not signed yet.</summary>
+    private static async Task<IReadOnlyList<string>> Due(LocalDate day, LanternDb db)
+    {
+        var unsigned = await db.Visits.Where(v => v.SignedAt == null && v.Date < day && v.StartedAt != null)
+            .Select(v => new { v.Client!.Name, v.Date }).Take(10).ToListAsync();
+        return [.. unsigned.Select(v => $"Sign the note of {v.Name}, {v.Date:d MMM}")];
+    }
+
+    private static async Task<DayVisit> Add(NewVisit request, VisitDesk desk, LanternDb db, CurrentPerson person)
+    {
+        var client = await db.Clients.Include(c => c.Facts).FirstOrDefaultAsync(c => c.Id == request.ClientId)
+            ?? throw new Core.RefusalException("not-found", "There is no such client. Choose one from the list.", "/clientId");
+        var defaults = desk.Knowledge.Defaults;
+        Fit.CheckMinutes(request.MinutesBooked - defaults.TalkBeforeMinutes - defaults.TalkAfterMinutes, defaults);
+        var school = desk.Knowledge.School(request.School);
+        var visit = new Visit
+        {
+            ClientId = client.Id, Client = client, Date = request.Date, At = request.At, MinutesBooked = request.MinutesBooked, Room = request.Room,
+            PractitionerId = person.Id!, School = school.Id, Plan = FlowPlans.FromFlow(desk.Knowledge.Flows[request.Flow], desk.Knowledge, school),
+        };
+        db.Visits.Add(visit);
+        await db.SaveChangesAsync();
+        return Show(visit, await desk.Frame(visit), person.Name, person.Is(Roles.Owner, Roles.Practitioner, Roles.Student), desk);
+    }
+}

@@ -1,0 +1,69 @@
+using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Data.Records;
+using NodaTime;
+
+namespace AmpleLantern.Web.Visits;
+
+/// <summary>The five lamps of a visit.</summary>
+public static class Lamps
+{
+    public const string Reflect = "reflect";
+
+    public static IReadOnlyList<Lamp> Of(Visit visit, VisitFrame frame, Instant now)
+    {
+        var finished = visit.FinishedAt is not null || visit.SignedAt is not null;
+        var started = frame.State.Phase is not GivePhase.NotStarted;
+        var blocked = !frame.Start.MayStart && !finished;
+        var done = new[]
+        {
+            ("arrive", visit.ArrivedAt is not null, ArriveCaption(frame)),
+            ("screen", visit.ScreenedAt is not null && !blocked, ScreenCaption(frame)),
+            ("plan", started || finished, $"{Math.Round(frame.Expansion.TotalSeconds / 60)} of {frame.MinutesOnMat:0} min"),
+            ("give", finished, GiveCaption(frame, now)),
+            (Reflect, visit.SignedAt is not null, visit.SignedAt is null ? "" : "signed"),
+        };
+        var here = Array.FindIndex(done, d => !d.Item2);
+        return
+        [
+            .. done.Select((d, i) => new Lamp(
+                d.Item1,
+                d.Item1 == "screen" && blocked && visit.ArrivedAt is not null ? LampState.Blocked
+                    : d.Item2 ? LampState.Lit
+                    : i == here ? LampState.Here
+                    : LampState.Ahead,
+                d.Item3)),
+        ];
+    }
+
+    private static string ArriveCaption(VisitFrame frame)
+    {
+        var held = frame.Subject.Facts.Count(f => f.Status is not FactStatus.No);
+        return held == 1 ? "1 fact" : $"{held} facts";
+    }
+
+    private static string ScreenCaption(VisitFrame frame)
+    {
+        var strongest = frame.Start.Obstacles.OrderBy(o => o.Outcome).FirstOrDefault();
+        return strongest?.Outcome switch
+        {
+            Outcome.Emergency => "emergency",
+            Outcome.ReferFirst => "refer first",
+            Outcome.Postpone => "not today",
+            Outcome.Clearance => "ask first",
+            Outcome.Avoid or Outcome.Modify => $"{frame.Start.Obstacles.Count} to settle",
+            _ => "clear",
+        };
+    }
+
+    private static string GiveCaption(VisitFrame frame, Instant now)
+    {
+        if (frame.State.Phase is GivePhase.NotStarted)
+        {
+            return "";
+        }
+
+        var cursor = TimeSpan.FromSeconds(frame.Session.Cursor(frame.State, now));
+        return $"{(int)cursor.TotalMinutes}:{cursor.Seconds:00}";
+    }
+}

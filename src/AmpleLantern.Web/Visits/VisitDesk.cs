@@ -1,0 +1,68 @@
+using AmpleLantern.Core;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Data;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Access;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace AmpleLantern.Web.Visits;
+
+/// <summary>A change to a visit, made on what version of it.</summary>
+public interface IOnVersion
+{
+    int Version { get; }
+}
+
+/// <summary>Loads visits, works them out, and saves changes to them.</summary>
+public sealed class VisitDesk(LanternDb db, KnowledgeBase knowledge, IClock clock, CurrentPerson person)
+{
+    public Instant Now => clock.GetCurrentInstant();
+
+    public async Task<VisitView> View(Guid id) => (await Frame(await Load(id))).View(Now);
+
+    /// <exception cref="RefusalException">There is no such visit.</exception>
+    public async Task<Visit> Load(Guid id) => await db.Visits
+        .Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Addenda).AsSplitQuery()
+        .FirstOrDefaultAsync(v => v.Id == id)
+        ?? throw new RefusalException("not-found", "There is no such visit. It may be on another day; look at Today.");
+
+    public async Task<VisitFrame> Frame(Visit visit)
+    {
+        var earlier = await db.Visits.CountAsync(v => v.ClientId == visit.ClientId && (v.Date < visit.Date || v.Date == visit.Date && v.At < visit.At));
+        var palm = await db.Users.Where(u => u.Id == visit.PractitionerId).Select(u => u.PalmBreadthCm).FirstOrDefaultAsync();
+        return new(visit, earlier + 1, palm, knowledge);
+    }
+
+    /// <summary>Makes one change on the version the caller saw, saves it and gives the visit as it then is.</summary>
+    /// <exception cref="RefusalException">It is signed, or was changed elsewhere.</exception>
+    public async Task<VisitView> Change(Guid id, int version, Action<Visit, VisitFrame> change)
+    {
+        var visit = await Load(id);
+        if (visit.SignedAt is not null)
+        {
+            throw new RefusalException("locked", "This visit is signed and locked. Write an addendum instead.");
+        }
+
+        if (visit.Version != version)
+        {
+            throw new RefusalException("changed-elsewhere",
+                "This was changed in another window a moment ago. Look at the latest, then make your change again.", "/version");
+        }
+
+        change(visit, await Frame(visit));
+        // Facts of the client change what this visit shows, so they count as a change of the visit too.
+        db.Entry(visit).Property(v => v.Words).IsModified = true;
+        await db.SaveChangesAsync();
+        return (await Frame(visit)).View(Now);
+    }
+
+    /// <summary>Adds to the log or the record of a visit without touching the visit itself.</summary>
+    public async Task Save() => await db.SaveChangesAsync();
+
+    public LanternDb Db => db;
+
+    public CurrentPerson Person => person;
+
+    public KnowledgeBase Knowledge => knowledge;
+}

@@ -1,0 +1,95 @@
+using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Outcomes;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Data.Records;
+using NodaTime;
+
+namespace AmpleLantern.Web.Visits;
+
+/// <summary>A stored visit as Core sees it: the person on the day, the school, the tempo, and what follows from them.</summary>
+public sealed class VisitFrame
+{
+    private readonly Visit visit;
+    private readonly KnowledgeBase knowledge;
+    private readonly int visitNumber;
+
+    public VisitFrame(Visit visit, int visitNumber, double? palmBreadthCm, KnowledgeBase knowledge)
+    {
+        this.visit = visit;
+        this.knowledge = knowledge;
+        this.visitNumber = visitNumber;
+        var client = visit.Client!;
+        School = knowledge.School(visit.School);
+        Subject = new(visit.Date, client.BirthDate, [.. client.Facts.Select(f => f.ToEntry()), .. visit.CheckIn]);
+        Tempo = TempoOf.Measures(client.BreathsPerMinute, client.StatureCm, palmBreadthCm, knowledge.Defaults);
+        Expansion = visit.Snapshot?.Expansion ?? PlanExpansion.Expand(visit.Plan, Tempo, knowledge);
+        Screen = visit.Snapshot?.Screen ?? Core.Screening.Screen.Run(Subject, visit.Plan, School, Tempo, knowledge);
+        Start = StartGate.Decide(Screen.Findings, visit.Overrides);
+        Session = new(Expansion, knowledge);
+        State = visit.Snapshot?.Session ?? Session.Fold(visit.Events.OrderBy(e => e.Sequence).Select(e => e.ToEvent()));
+    }
+
+    public School School { get; }
+
+    public ScreenSubject Subject { get; }
+
+    public Tempo Tempo { get; }
+
+    public Expansion Expansion { get; }
+
+    public ScreenResult Screen { get; }
+
+    public StartDecision Start { get; }
+
+    public Session Session { get; }
+
+    public SessionState State { get; }
+
+    public ScreenContext Context => new(visit.Plan, Expansion, School, Tempo, knowledge);
+
+    /// <summary>Minutes left for the mat when the talk before and after is taken off.</summary>
+    public double MinutesOnMat => visit.MinutesBooked - knowledge.Defaults.TalkBeforeMinutes - knowledge.Defaults.TalkAfterMinutes;
+
+    public IReadOnlyList<GivenStep> Given => visit.Snapshot?.Given ?? Session.Given(State);
+
+    public IReadOnlyList<Change> Changes => visit.Snapshot?.Changes ??
+        [.. knowledge.Measures.All.Select(m => Core.Outcomes.Changes.Judge(m, visit.Ratings.FirstOrDefault(r => r.Measure == m.Id) ?? new(m.Id, null, null)))];
+
+    public VisitNote Draft => NoteDraft.From(
+        new(visit.Words, Screen.Findings, visit.Overrides, visit.Plan, Given, State, Changes), knowledge);
+
+    public Snapshot TakeSnapshot(VisitNote note) => new(knowledge.Version, Screen, Expansion, Given, State, Changes, note);
+
+    public VisitView View(Instant now)
+    {
+        var missing = visit.SignedAt is null ? MissingFacts.For(Subject, visit.Plan, School, knowledge) : [];
+        var lamps = Lamps.Of(visit, this, now);
+        return new(
+            visit.Id, visit.Version, Header(), visit.Date, visit.At, visit.MinutesBooked, MinutesOnMat, visit.Room, visit.School,
+            lamps, lamps.FirstOrDefault(l => l.State is LampState.Here or LampState.Blocked)?.Stage ?? Lamps.Reflect, visit.Words, Facts(), missing,
+            Headline.Of(Screen, visit.Overrides, visit.Plan, Subject.Facts.Count, missing.Count), Screen, Start, visit.Overrides,
+            visit.Plan, Expansion, Tempo, Changes, SessionAt(now), Given, visit.Note ?? Draft, visit.Note is null, visit.SignedAt,
+            visit.SignedBy, [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, a.By, a.At))],
+            visit.Snapshot?.KnowledgeVersion ?? knowledge.Version);
+    }
+
+    public SessionView SessionAt(Instant now) => new(
+        State.Phase, now, State.StartedAt, State.AnchoredAt, State.CursorSeconds, Math.Round(Session.LateSeconds(State, now), 1),
+        State.Levels, State.StoppedBy, State.Responses, visit.Events.Count);
+
+    private ClientHeader Header()
+    {
+        var client = visit.Client!;
+        return new(client.Id, client.Name, Subject.Age, client.BirthDate, client.Occupation, visitNumber, client.StatureCm, client.BreathsPerMinute);
+    }
+
+    private IReadOnlyList<FactView> Facts() =>
+    [
+        .. visit.CheckIn.Select(f => new FactView(f, FactScope.Today, null, null, true)),
+        .. visit.Client!.Facts.OrderByDescending(f => f.RecordedAt)
+            .Select(f => new FactView(f.ToEntry(), FactScope.History, f.RecordedBy, f.RecordedAt,
+                f.RecordedAt.InUtc().Date >= visit.Date && f.Status is not FactStatus.No)),
+    ];
+}
