@@ -73,7 +73,8 @@ public static class Conditions
             && (when.PregnancyWeeksFrom is not { } weeks || (FactCheck.PregnancyDays(entry, on, knowledge) ?? weeks * 7) >= weeks * 7);
     }
 
-    private static string Saying(FactEntry entry, LocalDate on, KnowledgeBase knowledge)
+    /// <summary>A fact as it is said on a day: name, side, how sure, weeks of a pregnancy, since when.</summary>
+    public static string Saying(FactEntry entry, LocalDate on, KnowledgeBase knowledge)
     {
         var name = knowledge.Facts[entry.Fact].Name;
         var side = entry.Side is { } s && s is Techniques.Side.Left or Techniques.Side.Right

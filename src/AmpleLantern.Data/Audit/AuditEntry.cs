@@ -7,7 +7,7 @@ public sealed class AuditEntry
 {
     public long Id { get; init; }
 
-    public Instant At { get; init; }
+    public required Instant At { get; init; }
 
     public required string Who { get; init; }
 

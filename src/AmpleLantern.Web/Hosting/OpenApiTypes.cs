@@ -1,4 +1,3 @@
-using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 using NodaTime;
@@ -19,7 +18,8 @@ public static class OpenApiTypes
             var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
             if (Formats.TryGetValue(type, out var format))
             {
-                schema.Type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) is null ? JsonSchemaType.String : JsonSchemaType.String | JsonSchemaType.Null;
+                // Where a value may be missing is said where it is used, not in the type itself.
+                schema.Type = JsonSchemaType.String;
                 schema.Format = format;
                 schema.Properties = null;
                 schema.Required = null;
@@ -28,6 +28,16 @@ public static class OpenApiTypes
             {
                 schema.Type = JsonSchemaType.Object;
                 schema.AdditionalProperties = new OpenApiSchema { Type = JsonSchemaType.String };
+            }
+
+            else if (type.IsEnum && schema.Enum is { } words)
+            {
+                schema.Type = JsonSchemaType.String;
+                schema.Enum = [.. words.Where(w => w?.GetValueKind() is System.Text.Json.JsonValueKind.String)];
+            }
+            else if (type.IsValueType && schema.Properties is { Count: > 0 } members)
+            {
+                schema.Required = members.Keys.ToHashSet();
             }
 
             return Task.CompletedTask;

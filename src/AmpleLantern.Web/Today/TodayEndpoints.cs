@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Data;
@@ -14,7 +15,7 @@ public sealed record DayVisit(
     Guid Id, Guid ClientId, string ClientName, int? Age, string Occupation, LocalTime At, int MinutesBooked, string Room, string Practitioner,
     string PlanName, string CurrentStage, string? Answer, IReadOnlyList<Lamp> Lamps, IReadOnlyList<string> SetOut);
 
-/// <summary>Load of the hands over the day, in minutes of planned work.</summary>
+/// <summary>Load of the signed-in person's hands over the day, in minutes of planned work.</summary>
 public sealed record DayLoad(double MinutesOnMat, double ThumbMinutes, double FootMinutes, int PositionChanges);
 
 /// <summary>The day: visits in order, what they add up to, what is due.</summary>
@@ -39,11 +40,15 @@ public static class TodayEndpoints
         var names = await db.Users.ToDictionaryAsync(u => u.Id, u => u.DisplayName);
         var mayTreat = person.Is(Roles.Owner, Roles.Practitioner, Roles.Student);
         var shown = new List<DayVisit>();
-        var frames = new List<VisitFrame>();
+        var mine = new List<VisitFrame>();
         foreach (var visit in visits)
         {
             var frame = await desk.Frame(visit);
-            frames.Add(frame);
+            if (visit.PractitionerId == person.Id)
+            {
+                mine.Add(frame);
+            }
+
             shown.Add(Show(visit, frame, names.GetValueOrDefault(visit.PractitionerId, ""), mayTreat, desk));
         }
 
@@ -52,7 +57,7 @@ public static class TodayEndpoints
             await trail.Note(db, person, $"day {day}", null);
         }
 
-        return new(day, shown, LoadOf(frames, desk.Knowledge), await Due(day, db));
+        return new(day, shown, LoadOf(mine, desk.Knowledge), await Due(day, db));
     }
 
     private static LocalDate DayOf(string text) => NodaTime.Text.LocalDatePattern.Iso.Parse(text) is { Success: true } day
@@ -64,9 +69,17 @@ public static class TodayEndpoints
         var view = frame.View(desk.Now);
         return new(
             visit.Id, visit.ClientId, visit.Client!.Name, mayTreat ? view.Client.Age : null, mayTreat ? visit.Client.Occupation : "", visit.At,
-            visit.MinutesBooked, visit.Room, practitioner, visit.Plan.Name, view.CurrentStage, mayTreat ? view.Headline.Answer : null,
+            visit.MinutesBooked, visit.Room, practitioner, visit.Plan.Name, view.CurrentStage, mayTreat ? Answer(view) : null,
             mayTreat ? view.Lamps : [], [.. visit.Plan.Steps.SelectMany(s => s.Props).Concat(Flow(visit, desk.Knowledge)).Distinct()]);
     }
+
+    private static string Answer(VisitView view) => view switch
+    {
+        { SignedAt: not null } => "Signed.",
+        { Session.Phase: GivePhase.Finished } => "Given. Measure again and sign.",
+        { Session.Phase: GivePhase.NotStarted } => view.Headline.Answer,
+        _ => "Being given.",
+    };
 
     private static IEnumerable<string> Flow(Visit visit, KnowledgeBase knowledge) =>
         visit.Plan.Flow is { } id ? knowledge.Flows.Find(id)?.Props ?? [] : [];

@@ -39,7 +39,7 @@ public static class Lamps
     private static string ArriveCaption(VisitFrame frame)
     {
         var held = frame.Subject.Facts.Count(f => f.Status is not FactStatus.No);
-        return held == 1 ? "1 fact" : $"{held} facts";
+        return held switch { 0 => "nothing known", 1 => "1 fact", _ => $"{held} facts" };
     }
 
     private static string ScreenCaption(VisitFrame frame)

@@ -87,9 +87,9 @@ public sealed class VisitFrame
 
     private IReadOnlyList<FactView> Facts() =>
     [
-        .. visit.CheckIn.Select(f => new FactView(f, FactScope.Today, null, null, true)),
+        .. visit.CheckIn.Select(f => new FactView(f, Conditions.Saying(f, visit.Date, knowledge), FactScope.Today, null, null, true)),
         .. visit.Client!.Facts.OrderByDescending(f => f.RecordedAt)
-            .Select(f => new FactView(f.ToEntry(), FactScope.History, f.RecordedBy, f.RecordedAt,
+            .Select(f => new FactView(f.ToEntry(), Conditions.Saying(f.ToEntry(), visit.Date, knowledge), FactScope.History, f.RecordedBy, f.RecordedAt,
                 f.RecordedAt.InUtc().Date >= visit.Date && f.Status is not FactStatus.No)),
     ];
 }

@@ -16,7 +16,8 @@ public sealed record Lamp(string Stage, LampState State, string Caption);
 
 /// <summary>A fact with where it comes from.</summary>
 /// <param name="IsNew">First said at this visit.</param>
-public sealed record FactView(FactEntry Entry, FactScope Scope, string? RecordedBy, Instant? RecordedAt, bool IsNew);
+/// <param name="Saying">The fact as it is said today, with what follows from its dates.</param>
+public sealed record FactView(FactEntry Entry, string Saying, FactScope Scope, string? RecordedBy, Instant? RecordedAt, bool IsNew);
 
 /// <summary>The log of a session as it stands.</summary>
 public sealed record SessionView(

@@ -1,0 +1,9 @@
+import hooks from 'eslint-plugin-react-hooks';
+import tseslint from 'typescript-eslint';
+
+export default tseslint.config(
+  { ignores: ['src/api/schema.d.ts'] },
+  ...tseslint.configs.recommended,
+  hooks.configs.flat.recommended,
+  { rules: { 'no-console': 'error', eqeqeq: ['error', 'always', { null: 'ignore' }] } },
+);

@@ -1,0 +1,46 @@
+import { useQuery } from '@tanstack/react-query';
+import { lazy, Suspense } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Navigate, Route, Routes } from 'react-router';
+import { ask, http } from './api/http';
+import { useDoor } from './shell/door';
+import { IdleLock } from './shell/IdleLock';
+import { KeyHelp } from './shell/KeyHelp';
+import { SaveBanner } from './shell/SaveBanner';
+import { Setup } from './shell/Setup';
+import { SignIn } from './shell/SignIn';
+import { Today } from './stages/today/Today';
+
+const VisitFrame = lazy(() => import('./stages/VisitFrame'));
+const Clients = lazy(() => import('./stages/clients/Clients'));
+const History = lazy(() => import('./stages/clients/History'));
+const Practice = lazy(() => import('./stages/practice/Practice'));
+
+export function App() {
+  const { t } = useTranslation();
+  const door = useDoor();
+  const me = useQuery({ queryKey: ['me'], queryFn: () => ask(http.GET('/api/me')), staleTime: 60_000 });
+  if (me.isError) return <p className="loading">{t('shell.unreachable')}</p>;
+  if (!me.data) return <p className="loading">{t('shell.loading')}</p>;
+  if (me.data.needsSetup) return <Setup />;
+  if (!me.data.name && !door.wasIn) return <SignIn demo={me.data.demo} />;
+  return (
+    <>
+      <Suspense fallback={<p className="loading">{t('shell.loading')}</p>}>
+        <Routes>
+          <Route path="/" element={<Navigate to="/today" replace />} />
+          <Route path="/today" element={<Today />} />
+          <Route path="/visits/:visitId/:stage?" element={<VisitFrame />} />
+          <Route path="/clients" element={<Clients />} />
+          <Route path="/clients/:clientId" element={<History />} />
+          <Route path="/practice" element={<Practice />} />
+          <Route path="*" element={<p className="loading">{t('shell.noSuchPlace')}</p>} />
+        </Routes>
+      </Suspense>
+      <SaveBanner />
+      <KeyHelp />
+      <IdleLock minutes={me.data.idleMinutes} />
+      {door.needed && <SignIn demo={me.data.demo} again />}
+    </>
+  );
+}

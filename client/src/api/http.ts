@@ -1,0 +1,47 @@
+import createClient from 'openapi-fetch';
+import type { paths } from './schema';
+
+/** What the server answers when something cannot be done: a sentence for people, a code for us. */
+export class Problem extends Error {
+  readonly code: string;
+  readonly status: number;
+  constructor(detail: string, code: string, status: number) {
+    super(detail);
+    this.code = code;
+    this.status = status;
+  }
+}
+
+const token = () =>
+  decodeURIComponent(
+    document.cookie
+      .split('; ')
+      .find((c) => c.startsWith('lantern-token='))
+      ?.slice('lantern-token='.length) ?? '',
+  );
+
+export const http = createClient<paths>({ baseUrl: window.location.origin });
+
+http.use({
+  onRequest({ request }) {
+    if (request.method !== 'GET') request.headers.set('X-Lantern-Token', token());
+    return request;
+  },
+  onError() {
+    return new Problem('', 'no-connection', 0);
+  },
+});
+
+interface Answer<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** The data of an answer, or the problem thrown. */
+export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
+  const { data, error, response } = await call;
+  if (response.ok && data !== undefined) return data;
+  const said = error as { detail?: string; code?: string } | undefined;
+  throw new Problem(said?.detail ?? '', said?.code ?? 'failed', response.status);
+}

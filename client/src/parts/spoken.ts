@@ -1,0 +1,25 @@
+/** Times as they are said or shown; nothing is computed here. */
+export const clock = (at: Date) => at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+
+/** 65 -> 1:05 */
+export function minSec(seconds: number) {
+  const s = Math.max(0, Math.round(seconds));
+  return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
+}
+
+/** 221 -> +3 min 41 s */
+export function signed(seconds: number) {
+  const s = Math.round(Math.abs(seconds));
+  const sign = seconds < 0 ? '−' : '+';
+  const m = Math.floor(s / 60);
+  return `${sign}${m > 0 ? `${m} min ` : ''}${s % 60} s`;
+}
+
+/** 08:30:00 -> 08:30 */
+export const hourMinute = (time: string) => time.slice(0, 5);
+
+export const day = (iso: string) =>
+  new Date(`${iso}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+
+export const longDay = (iso: string) =>
+  new Date(`${iso}T12:00:00`).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });

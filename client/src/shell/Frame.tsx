@@ -1,0 +1,72 @@
+import type { ReactNode } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Link, NavLink } from 'react-router';
+import { Lantern } from './Lantern';
+import { SaveMark } from './SaveMark';
+import { openKeys } from './keys';
+import { useTheme } from './theme';
+
+interface Props {
+  who?: ReactNode;
+  lamps?: ReactNode;
+  side?: ReactNode;
+  thread?: ReactNode;
+  children: ReactNode;
+}
+
+/** The one frame: header, the work, the sheet at the side, the thread along the bottom. */
+export function Frame({ who, lamps, side, thread, children }: Props) {
+  const { t } = useTranslation();
+  const [theme, toggle] = useTheme();
+  return (
+    <div className="frame">
+      <header className="top">
+        <Link className="brand" to="/today" aria-label={t('shell.home')}>
+          <Lantern light="here" />
+          <b>{t('shell.brand')}</b>
+        </Link>
+        <div className="who">{who}</div>
+        <nav aria-label={lamps ? t('shell.stages') : t('shell.places')}>{lamps ?? <Places />}</nav>
+        <div className="tools">
+          <button
+            type="button"
+            className="tool"
+            onClick={toggle}
+            aria-label={t(theme === 'dark' ? 'shell.day' : 'shell.night')}
+            title={t(theme === 'dark' ? 'shell.day' : 'shell.night')}
+          >
+            {theme === 'dark' ? '☀' : '☾'}
+          </button>
+          <button
+            type="button"
+            className="tool"
+            onClick={openKeys}
+            aria-label={t('keys.title')}
+            title={t('keys.title')}
+          >
+            ?
+          </button>
+          <SaveMark />
+        </div>
+      </header>
+      <div className={side ? 'middle' : 'middle wide'}>
+        <main className="work" id="work">
+          {children}
+        </main>
+        {side && <aside className="side">{side}</aside>}
+      </div>
+      {thread ?? <span />}
+    </div>
+  );
+}
+
+function Places() {
+  const { t } = useTranslation();
+  return (
+    <div className="places">
+      <NavLink to="/today">{t('place.today')}</NavLink>
+      <NavLink to="/clients">{t('place.clients')}</NavLink>
+      <NavLink to="/practice">{t('place.practice')}</NavLink>
+    </div>
+  );
+}

@@ -1,0 +1,71 @@
+import { lazy, Suspense } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Link, Navigate, useNavigate, useParams } from 'react-router';
+import { Problem } from '../api/http';
+import { stages, type Stage } from '../api/types';
+import { useVisit, useVocabulary } from '../api/useVisit';
+import { hourMinute } from '../parts/spoken';
+import { useKeys } from '../shell/keys';
+import { Frame } from '../shell/Frame';
+import { Lamps } from '../shell/Lamps';
+import type { StageProps } from './stage';
+
+const pages = {
+  arrive: lazy(() => import('./arrive/Arrive')),
+  screen: lazy(() => import('./screen/Screen')),
+  plan: lazy(() => import('./plan/Plan')),
+  give: lazy(() => import('./give/Give')),
+  reflect: lazy(() => import('./reflect/Reflect')),
+};
+
+/** One frame for the whole visit; each stage fills it. */
+export default function VisitFrame() {
+  const { t } = useTranslation();
+  const { visitId = '', stage } = useParams();
+  const navigate = useNavigate();
+  const visit = useVisit(visitId);
+  const words = useVocabulary();
+  useKeys((e) => {
+    const to = stages[Number(e.key) - 1];
+    if (to && !e.ctrlKey && !e.altKey && !e.metaKey) void navigate(`/visits/${visitId}/${to}`);
+  });
+  if (visit.isError) {
+    const gone = visit.error instanceof Problem && visit.error.message;
+    return (
+      <Frame>
+        <p>{gone || t('shell.unreachable')}</p>
+      </Frame>
+    );
+  }
+  if (!visit.data || !words.data) return <p className="loading">{t('shell.loading')}</p>;
+  const v = visit.data;
+  if (!stage) return <Navigate to={`/visits/${visitId}/${v.currentStage}`} replace />;
+  const at = stage as Stage;
+  const Page = pages[at];
+  if (!Page) return <Navigate to={`/visits/${visitId}/${v.currentStage}`} replace />;
+  const base = `/visits/${visitId}`;
+  const who = (
+    <>
+      <b>
+        <Link to={`/clients/${v.client.id}`}>{v.client.name}</Link>
+      </b>
+      <span>
+        {[v.client.age, v.client.occupation, t('visit.number', { n: v.client.visitNumber }), hourMinute(v.at), v.room]
+          .filter(Boolean)
+          .join(' · ')}
+      </span>
+    </>
+  );
+  const props: StageProps = {
+    visit: v,
+    words: words.data,
+    who,
+    lamps: <Lamps lamps={v.lamps} at={at} base={base} />,
+    base,
+  };
+  return (
+    <Suspense fallback={<p className="loading">{t('shell.loading')}</p>}>
+      <Page {...props} />
+    </Suspense>
+  );
+}

@@ -1,0 +1,68 @@
+import { useTranslation } from 'react-i18next';
+import { useNavigate } from 'react-router';
+import { ask, http } from '../../api/http';
+import { useChange } from '../../api/useVisit';
+import { Frame } from '../../shell/Frame';
+import type { StageProps } from '../stage';
+import { BeforeRatings } from './BeforeRatings';
+import { FactSearch } from './FactSearch';
+import { FactsKnown } from './FactsKnown';
+import { Measured } from './Measured';
+import { Questions } from './Questions';
+import { SavedText } from '../../parts/SavedText';
+
+/** Arrive: who is this, what changed today. Questions that could change today's plan come first. */
+export default function Arrive({ visit, words, who, lamps, base }: StageProps) {
+  const { t } = useTranslation();
+  const navigate = useNavigate();
+  const change = useChange(visit.id);
+  const open = visit.missing.length;
+  const onward = () => {
+    change((version, path) => ask(http.POST('/api/visits/{visitId}/arrived', { params: path, body: { version } })));
+    void navigate(`${base}/screen`);
+  };
+  return (
+    <Frame
+      who={who}
+      lamps={lamps}
+      side={
+        <>
+          <h2>{t('arrive.known')}</h2>
+          <FactSearch visit={visit} words={words} />
+          <FactsKnown visit={visit} words={words} />
+          <Measured visit={visit} words={words} />
+        </>
+      }
+    >
+      <div className="headrow">
+        <div>
+          <h1>{open === 0 ? t('arrive.allAsked') : t('arrive.open', { count: open })}</h1>
+          <p className="soft mt-1">
+            {open === 0 ? t('arrive.allAskedWhy') : t('arrive.openWhy', { plan: visit.plan.name })}
+          </p>
+        </div>
+        <button type="button" className="pill main" onClick={onward}>
+          {t('arrive.onward')}
+        </button>
+      </div>
+      <Questions visit={visit} words={words} />
+      <div className="twocol">
+        <section>
+          <h2>{t('arrive.words')}</h2>
+          <SavedText
+            id="words"
+            label={t('arrive.wordsLabel')}
+            value={visit.words}
+            disabled={!!visit.signedAt}
+            save={(text) =>
+              change((version, path) =>
+                ask(http.PUT('/api/visits/{visitId}/check-in', { params: path, body: { version, words: text } })),
+              )
+            }
+          />
+        </section>
+        <BeforeRatings visit={visit} words={words} />
+      </div>
+    </Frame>
+  );
+}

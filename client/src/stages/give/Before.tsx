@@ -1,0 +1,47 @@
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+import type { VisitView } from '../../api/types';
+import { minSec } from '../../parts/spoken';
+
+/** Before the first press: what to set out, how long, and whether it may begin. */
+export function Before({
+  visit,
+  mayStart,
+  obstacles,
+  base,
+  onStart,
+}: {
+  visit: VisitView;
+  mayStart: boolean;
+  obstacles: VisitView['start']['obstacles'];
+  base: string;
+  onStart: () => void;
+}) {
+  const { t } = useTranslation();
+  const props = [...new Set(visit.plan.steps.flatMap((s) => s.props))];
+  if (!mayStart) {
+    return (
+      <div className="gready">
+        <h1>{t('give.blocked')}</h1>
+        <p className="gwhere">{[...new Set(obstacles.map((o) => o.title))].join('. ')}.</p>
+        <Link className="pill main" to={`${base}/screen`}>
+          {t('plan.toScreen')}
+        </Link>
+      </div>
+    );
+  }
+  return (
+    <div className="gready">
+      <h1>{t('give.ready')}</h1>
+      <p className="gwhere">
+        {visit.plan.name} · {minSec(visit.expansion.totalSeconds)} ·{' '}
+        {t('plan.steps', { count: visit.plan.steps.length })}
+      </p>
+      {props.length > 0 && <p className="gwhere soft">{t('give.setOut', { props: props.join(', ') })}</p>}
+      <button type="button" className="pill main" onClick={onStart}>
+        {t('give.start')} <kbd>space</kbd>
+      </button>
+      <p className="soft mt-3">{t('give.pedal')}</p>
+    </div>
+  );
+}

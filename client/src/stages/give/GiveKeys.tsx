@@ -1,0 +1,59 @@
+import { useTranslation } from 'react-i18next';
+import type { SessionView, Vocabulary } from '../../api/types';
+import type { LogState } from './eventLog';
+
+interface Props {
+  words: Vocabulary;
+  phase: SessionView['phase'];
+  noted: number;
+  state: LogState;
+  pending: number;
+  onResponse: (id: string) => void;
+  onNext: () => void;
+  onBack: () => void;
+  onPause: () => void;
+  onAgain: () => void;
+}
+
+/** One key a response; the same by touch. */
+export function GiveKeys({ words, phase, noted, state, pending, onResponse, onNext, onBack, onPause, onAgain }: Props) {
+  const { t } = useTranslation();
+  const idle = phase === 'not-started' || phase === 'finished';
+  const saved =
+    typeof state === 'object'
+      ? state.refused
+      : state === 'no-connection' || state === 'signed-out'
+        ? t('give.keptHere', { count: pending })
+        : t('give.noted', { count: noted });
+  return (
+    <div className="gkeys" role="toolbar" aria-label={t('give.keys')}>
+      <button type="button" onClick={onNext} disabled={phase === 'finished'}>
+        <kbd>space</kbd> {t('give.next')}
+      </button>
+      <button type="button" onClick={onBack} disabled={idle}>
+        <kbd>PgUp</kbd> {t('give.back')}
+      </button>
+      <button type="button" onClick={onPause} disabled={idle || phase === 'stopped'}>
+        <kbd>P</kbd> {t(phase === 'paused' ? 'give.resume' : 'give.pause')}
+      </button>
+      <button type="button" onClick={onAgain} disabled={idle}>
+        <kbd>A</kbd> {t('give.again')}
+      </button>
+      <i className="bar" />
+      {words.responses.map((r) => (
+        <button
+          key={r.id}
+          type="button"
+          className={r.effect === 'stop' ? 'stop' : ''}
+          disabled={idle}
+          onClick={() => onResponse(r.id)}
+        >
+          <kbd>{r.key.toUpperCase()}</kbd> {r.name.toLowerCase()}
+        </button>
+      ))}
+      <span className={`gsaved ${typeof state === 'object' || state === 'no-connection' ? 'plum' : ''}`} role="status">
+        {saved}
+      </span>
+    </div>
+  );
+}

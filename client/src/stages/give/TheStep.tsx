@@ -1,0 +1,55 @@
+import { useTranslation } from 'react-i18next';
+import type { VisitView, Vocabulary } from '../../api/types';
+import type { Moment } from './moment';
+
+/** The sheet of the step: how, from where, with what, what to mind. */
+export function TheStep({
+  moment,
+  visit,
+  words,
+  levels,
+}: {
+  moment: Moment;
+  visit: VisitView;
+  words: Vocabulary;
+  levels: Record<string, number>;
+}) {
+  const { t } = useTranslation();
+  const { step } = moment;
+  const planned = visit.plan.steps.find((s) => s.id === step.id)!;
+  const technique = words.techniques.find((x) => x.id === step.technique)!;
+  const name = (list: { id: string; name: string }[], id: string) => list.find((x) => x.id === id)?.name ?? id;
+  const caps = visit.screen.findings.filter((f) => f.steps.includes(step.id));
+  return (
+    <aside className="gsheet">
+      <p className="gno">{t('give.stepOf', { n: moment.index + 1, of: visit.expansion.steps.length })}</p>
+      <p className="ghow serif">{technique.how}</p>
+      <dl>
+        <dt>{t('sheet.client')}</dt>
+        <dd>{name(words.positions, step.position)}</dd>
+        <dt>{t('sheet.you')}</dt>
+        <dd>{name(words.stances, step.stance)}</dd>
+        <dt>{t('sheet.contact')}</dt>
+        <dd>{name(words.contacts, step.contact)}</dd>
+        {planned.props.length > 0 && (
+          <>
+            <dt>{t('sheet.props')}</dt>
+            <dd>{planned.props.join(', ')}</dd>
+          </>
+        )}
+      </dl>
+      <ul>
+        {levels[step.id] !== undefined && <li className="plum">{t('give.loweredBefore')}</li>}
+        {caps.map((f) => (
+          <li key={f.rule + f.title} className="plum">
+            {f.title}
+          </li>
+        ))}
+        {planned.note && <li>{planned.note}</li>}
+        {technique.cautions.map((c) => (
+          <li key={c}>{c}</li>
+        ))}
+      </ul>
+    </aside>
+  );
+}

@@ -1,0 +1,174 @@
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import type { PlanEdit, PlanStep, VisitView, Vocabulary } from '../../api/types';
+import { Level } from '../../parts/Level';
+import { minSec } from '../../parts/spoken';
+import { Stepper } from './Stepper';
+
+interface Props {
+  step: PlanStep;
+  visit: VisitView;
+  words: Vocabulary;
+  locked: boolean;
+  at: number;
+  onEdit: (edit: PlanEdit) => void;
+}
+
+/** The selected step's facts and everything about it that can be changed. */
+export function StepSheet({ step, visit, words, locked, at, onEdit }: Props) {
+  const { t } = useTranslation();
+  const [both, setBoth] = useState(true);
+  const technique = words.techniques.find((x) => x.id === step.technique)!;
+  const expanded = visit.expansion.steps[at]!;
+  const name = (list: { id: string; name: string }[], id: string) => list.find((x) => x.id === id)?.name ?? id;
+  const press = expanded.presses[0];
+  const findings = visit.screen.findings.filter((f) => f.steps.includes(step.id));
+  const edit = (kind: PlanEdit['kind'], part: { number?: number; word?: string }) =>
+    onEdit({ kind, step: step.id, bothSides: both, ...part });
+  const hold = step.pattern.hold;
+  const timed =
+    step.pattern.kind === 'hold' ||
+    step.pattern.kind === 'still' ||
+    step.pattern.kind === 'rock' ||
+    step.pattern.kind === 'stretch';
+  return (
+    <section className="sheetstep">
+      <h2>{step.name}</h2>
+      <p className="soft">
+        {[step.side === 'mid' ? '' : t(`side.${step.side}`), step.where].filter(Boolean).join(' · ')}
+      </p>
+      <p className="how">{technique.how}</p>
+      <dl className="figures">
+        <div>
+          <dt>{t('sheet.presses')}</dt>
+          <dd>{expanded.presses.length}</dd>
+        </div>
+        <div>
+          <dt>{t('sheet.each')}</dt>
+          <dd>{press?.breaths ? t('sheet.breaths', { count: press.breaths }) : `${press?.seconds ?? 0} s`}</dd>
+        </div>
+        <div>
+          <dt>{t('sheet.time')}</dt>
+          <dd>{minSec(expanded.seconds)}</dd>
+        </div>
+      </dl>
+      <dl className="lines">
+        <dt>{t('sheet.client')}</dt>
+        <dd>{name(words.positions, step.position)}</dd>
+        <dt>{t('sheet.you')}</dt>
+        <dd>{name(words.stances, step.stance)}</dd>
+        <dt>{t('sheet.pattern')}</dt>
+        <dd>
+          {name(words.patterns, step.pattern.kind)}
+          {expanded.stations > 1 && `, ${t('sheet.stations', { count: expanded.stations })}`}
+        </dd>
+        {expanded.restSeconds > 0 && (
+          <>
+            <dt>{t('sheet.rest')}</dt>
+            <dd>{t('sheet.noTouch', { seconds: expanded.restSeconds })}</dd>
+          </>
+        )}
+        <dt>{t('sheet.source')}</dt>
+        <dd>
+          {technique.source.work ? `${technique.source.label}: ${technique.source.work}` : technique.source.label}
+        </dd>
+      </dl>
+      {!locked && (
+        <div className="edits">
+          <Stepper
+            label={t('sheet.level')}
+            value={step.level}
+            show={<Level level={step.level} />}
+            onStep={(by) => edit('level', { number: step.level + by })}
+          />
+          <Stepper
+            label={t('sheet.repeats')}
+            value={step.repeats}
+            show={`${step.repeats} ×`}
+            hint={t('sheet.usually', { min: step.range.min, max: step.range.max })}
+            onStep={(by) => edit('repeats', { number: step.repeats + by })}
+          />
+          {timed && (
+            <Stepper
+              label={t('sheet.hold')}
+              value={press?.holdSeconds ?? 0}
+              show={`${Math.round(press?.holdSeconds ?? 0)} s`}
+              hint={hold && step.pattern.untilPulseSlows ? `${hold.min}–${hold.max} s` : undefined}
+              onStep={(by) => edit('hold', { number: Math.round(press?.holdSeconds ?? 0) + by * 5 })}
+            />
+          )}
+          <div className="edit">
+            <label htmlFor="sheet-contact">{t('sheet.contact')}</label>
+            <select
+              id="sheet-contact"
+              className="form-select"
+              value={step.contact}
+              onChange={(e) => edit('contact', { word: e.target.value })}
+            >
+              {technique.contacts.map((c) => (
+                <option key={c} value={c}>
+                  {name(words.contacts, c)}
+                </option>
+              ))}
+            </select>
+          </div>
+          <div className="edit">
+            <label htmlFor="sheet-side">{t('sheet.side')}</label>
+            <select
+              id="sheet-side"
+              className="form-select"
+              value={step.side}
+              onChange={(e) => edit('side', { word: e.target.value })}
+            >
+              {(['left', 'right', 'both', 'mid'] as const).map((s) => (
+                <option key={s} value={s}>
+                  {t(`side.${s}`)}
+                </option>
+              ))}
+            </select>
+          </div>
+          <div className="acts">
+            <button
+              type="button"
+              className="pill"
+              disabled={at === 0}
+              onClick={() => onEdit({ kind: 'move', step: step.id, number: at - 1, bothSides: false })}
+            >
+              ↑ {t('sheet.earlier')}
+            </button>
+            <button
+              type="button"
+              className="pill"
+              disabled={at === visit.plan.steps.length - 1}
+              onClick={() => onEdit({ kind: 'move', step: step.id, number: at + 1, bothSides: false })}
+            >
+              ↓ {t('sheet.later')}
+            </button>
+            <button type="button" className="pill danger" onClick={() => edit('remove', {})}>
+              {t('sheet.leaveOut')}
+            </button>
+          </div>
+          {step.pair && (
+            <label className="bothsides">
+              <input type="checkbox" checked={both} onChange={(e) => setBoth(e.target.checked)} />{' '}
+              {t('sheet.bothSides')}
+            </label>
+          )}
+        </div>
+      )}
+      {(technique.cautions.length > 0 || findings.length > 0 || step.note) && (
+        <ul className="cautions">
+          {findings.map((f) => (
+            <li key={f.rule + f.title} className={f.outcome === 'note' ? '' : 'plum'}>
+              {f.title}
+            </li>
+          ))}
+          {step.note && <li>{step.note}</li>}
+          {technique.cautions.map((c) => (
+            <li key={c}>{c}</li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,46 @@
+import { useState, type FormEvent } from 'react';
+import { useTranslation } from 'react-i18next';
+import { ask, http } from '../../api/http';
+import type { VisitView } from '../../api/types';
+import { useChange } from '../../api/useVisit';
+import { day } from '../../parts/spoken';
+
+/** What was added after signing; the note itself stays as it was. */
+export function Addenda({ visit, maySign }: { visit: VisitView; maySign: boolean }) {
+  const { t } = useTranslation();
+  const change = useChange(visit.id);
+  const [text, setText] = useState('');
+  const submit = (e: FormEvent) => {
+    e.preventDefault();
+    change((_, path) => ask(http.POST('/api/visits/{visitId}/addenda', { params: path, body: { text } })));
+    setText('');
+  };
+  return (
+    <section className="mt-3">
+      <h2>{t('reflect.addenda')}</h2>
+      {visit.addenda.map((a) => (
+        <p key={a.at + a.text}>
+          {a.text} <span className="soft small">{`${a.by}, ${day(a.at.slice(0, 10))}`}</span>
+        </p>
+      ))}
+      {maySign && (
+        <form className="addform" onSubmit={submit}>
+          <label className="visually-hidden" htmlFor="addendum">
+            {t('reflect.addendum')}
+          </label>
+          <input
+            id="addendum"
+            className="form-control"
+            required
+            value={text}
+            placeholder={t('reflect.addendum')}
+            onChange={(e) => setText(e.target.value)}
+          />
+          <button type="submit" className="pill">
+            {t('reflect.add')}
+          </button>
+        </form>
+      )}
+    </section>
+  );
+}

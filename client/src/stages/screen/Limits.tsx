@@ -1,0 +1,60 @@
+import { useTranslation } from 'react-i18next';
+import type { Outcome, VisitView, Vocabulary } from '../../api/types';
+import { Mark } from './Mark';
+
+const order: Outcome[] = ['emergency', 'refer-first', 'postpone', 'clearance', 'avoid', 'modify', 'note'];
+
+/** Where today's limits lie, region by region, and what each is for. */
+export function Limits({ visit, words }: { visit: VisitView; words: Vocabulary }) {
+  const { t } = useTranslation();
+  const places = new Map<string, { outcome: Outcome; titles: Set<string> }>();
+  for (const f of visit.screen.findings.filter(
+    (f) => f.outcome !== 'note' && !visit.overrides.some((o) => o.rule === f.rule),
+  )) {
+    const at = f.wholeVisit
+      ? ['whole-body']
+      : f.steps.map((id) => visit.plan.steps.find((s) => s.id === id)?.region ?? '');
+    for (const region of new Set(at)) {
+      const place = places.get(region) ?? { outcome: f.outcome, titles: new Set<string>() };
+      if (order.indexOf(f.outcome) < order.indexOf(place.outcome)) place.outcome = f.outcome;
+      place.titles.add(f.title);
+      places.set(region, place);
+    }
+  }
+  // Places with the same limits are said together.
+  const alike = new Map<string, { outcome: Outcome; titles: string[]; regions: string[] }>();
+  for (const [region, place] of places) {
+    const titles = [...place.titles].sort();
+    const limit = alike.get(titles.join()) ?? { outcome: place.outcome, titles, regions: [] };
+    limit.regions.push(words.regions.find((r) => r.id === region)?.name ?? region);
+    alike.set(titles.join(), limit);
+  }
+  const sorted = [...alike.values()].sort((a, b) => order.indexOf(a.outcome) - order.indexOf(b.outcome));
+  return (
+    <section>
+      <h2>{t('limits.title')}</h2>
+      <p className="soft small">{sorted.length === 0 ? t('limits.none') : t('limits.lead')}</p>
+      <ul className="limits">
+        {sorted.map((limit) => (
+          <li key={limit.titles.join()}>
+            <Mark outcome={limit.outcome} />
+            <div>
+              <b className="serif">{limit.regions.join(', ')}</b>
+              <p className="soft small">{limit.titles.join(' · ')}</p>
+            </div>
+          </li>
+        ))}
+      </ul>
+      {visit.overrides.length > 0 && (
+        <>
+          <h2 className="mt-3">{t('limits.reasons')}</h2>
+          {visit.overrides.map((o) => (
+            <p key={o.rule} className="small mt-1">
+              {o.reason} <span className="soft">{o.by}</span>
+            </p>
+          ))}
+        </>
+      )}
+    </section>
+  );
+}

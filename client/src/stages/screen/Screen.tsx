@@ -1,0 +1,100 @@
+import { useTranslation } from 'react-i18next';
+import { useNavigate, useSearchParams } from 'react-router';
+import { ask, http } from '../../api/http';
+import type { Finding } from '../../api/types';
+import { useChange } from '../../api/useVisit';
+import { Frame } from '../../shell/Frame';
+import { Thread } from '../../thread/Thread';
+import type { StageProps } from '../stage';
+import { FindingCard } from './FindingCard';
+import { Limits } from './Limits';
+
+/** Screen: may I, where not, what instead. The answer first, then its reasons, then what can be done. */
+export default function Screen({ visit, words, who, lamps, base }: StageProps) {
+  const { t } = useTranslation();
+  const navigate = useNavigate();
+  const [params, setParams] = useSearchParams();
+  const change = useChange(visit.id);
+  const { findings, standing } = visit.screen;
+  const grouped = group(findings.filter((f) => f.outcome !== 'note'));
+  const notes = findings.filter((f) => f.outcome === 'note');
+  const flagged = new Set(
+    findings
+      .filter((f) => f.outcome !== 'note' && !visit.overrides.some((o) => o.rule === f.rule))
+      .flatMap((f) => f.steps),
+  );
+  const onward = () => {
+    change((version, path) => ask(http.POST('/api/visits/{visitId}/screened', { params: path, body: { version } })));
+    void navigate(`${base}/plan`);
+  };
+  return (
+    <Frame
+      who={who}
+      lamps={lamps}
+      side={<Limits visit={visit} words={words} />}
+      thread={
+        <Thread
+          expansion={visit.expansion}
+          words={words}
+          flagged={flagged}
+          selected={params.get('step')}
+          breathsPerMinute={visit.tempo.breathsPerMinute}
+          onSelect={(step) => setParams({ step }, { replace: true })}
+        />
+      }
+    >
+      <div className="headrow">
+        <div>
+          <h1 aria-live="polite">{visit.headline.answer}</h1>
+          <p className="soft mt-1">
+            {visit.headline.because}
+            {visit.missing.length > 0 && (
+              <button type="button" className="pill quiet" onClick={() => void navigate(`${base}/arrive`)}>
+                {t('screen.askThem')}
+              </button>
+            )}
+          </p>
+        </div>
+        <button type="button" className="pill main" onClick={onward} disabled={!visit.start.mayStart}>
+          {t('screen.onward')}
+        </button>
+      </div>
+      <div className="findings">
+        {grouped.map((same) => (
+          <FindingCard key={same[0]!.title + same[0]!.rule} findings={same} visit={visit} />
+        ))}
+      </div>
+      {notes.length > 0 && (
+        <details className="fold">
+          <summary>{t('screen.notes', { count: notes.length })}</summary>
+          {notes.map((f) => (
+            <p key={f.rule + f.title}>
+              <b>{f.title}.</b> {f.why} <span className="soft">{f.instead.join(' ')}</span>
+            </p>
+          ))}
+        </details>
+      )}
+      {standing.length > 0 && (
+        <details className="fold">
+          <summary>{t('screen.standing', { count: standing.length })}</summary>
+          {standing.map((f) => (
+            <p key={f.rule + f.title}>
+              <b>{f.title}.</b> {f.because}. {f.why}
+            </p>
+          ))}
+        </details>
+      )}
+      <p className="law">{t('screen.law')}</p>
+    </Frame>
+  );
+}
+
+/** Findings that say the same (no compression hold, for three reasons) are one card. */
+function group(findings: Finding[]) {
+  const groups = new Map<string, Finding[]>();
+  for (const f of findings) {
+    const key = `${f.outcome}|${f.title}|${f.steps.join()}`;
+    groups.set(key, [...(groups.get(key) ?? []), f]);
+  }
+  return [...groups.values()];
+}
