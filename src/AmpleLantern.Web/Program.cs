@@ -1,6 +1,5 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Data;
-using AmpleLantern.Data.Demo;
 using AmpleLantern.Exchange;
 using AmpleLantern.Exchange.Knowledge;
 using AmpleLantern.Web.Access;
@@ -17,6 +16,11 @@ using AmpleLantern.Web.Visits;
 using NodaTime;
 using Serilog;
 using Serilog.Events;
+
+if (args is ["backup" or "restore", var file, var folder])
+{
+    return BackupCommand.Run(args[0], file, folder);
+}
 
 var builder = WebApplication.CreateBuilder(args);
 builder.Host.UseSerilog((_, log) => log

@@ -143,6 +143,6 @@ function labelsOf(steps: ExpandedStep[], xOf: (s: number) => number, name: (step
 function minutesOf(total: number, full: number, xOf: (s: number) => number) {
   const step = [1, 2, 5, 10, 20].find((m) => (full / (total / 60)) * m > 46) ?? 30;
   const ticks: { x: number; text: string }[] = [];
-  for (let m = 0; m * 60 <= total; m += step) ticks.push({ x: xOf(m * 60), text: String(m) });
+  for (let m = 0; m * 60 <= total && xOf(m * 60) < full - 8; m += step) ticks.push({ x: xOf(m * 60), text: String(m) });
   return ticks;
 }

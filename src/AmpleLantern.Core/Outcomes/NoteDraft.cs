@@ -62,7 +62,7 @@ public static class NoteDraft
         var same = log.Changes.Where(c => c.Verdict is ChangeVerdict.Same).ToList();
         var lighter = log.Session.Responses.Where(r => knowledge.Responses[r.Response].Effect == "lower")
             .Select(r => log.Plan.Step(r.Step)).DistinctBy(s => s.Name)
-            .Select(s => $"Start {Lower(s.Name)} at level {Math.Max(1, s.Level - 1)}");
+            .Select(s => $"Start \"{s.Name}\" at level {Math.Max(1, s.Level - 1)}");
         return Sentences(
             [
                 better.Count > 0 ? $"{Names(better, knowledge)} {Numbers(better)}: repeat {log.Plan.Name} once, then look again" : "",

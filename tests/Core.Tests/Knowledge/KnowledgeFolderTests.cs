@@ -1,0 +1,77 @@
+using System.Text.Json.Nodes;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Exchange.Knowledge;
+
+namespace AmpleLantern.Core.Tests.Knowledge;
+
+public sealed class KnowledgeFolderTests : IDisposable
+{
+    private readonly string folder = Path.Combine(Path.GetTempPath(), $"knowledge-{Guid.NewGuid():n}");
+
+    public KnowledgeFolderTests()
+    {
+        foreach (var file in Directory.GetFiles(KnowledgeFolder.Shipped, "*", SearchOption.AllDirectories))
+        {
+            var copy = Path.Combine(folder, Path.GetRelativePath(KnowledgeFolder.Shipped, file));
+            Directory.CreateDirectory(Path.GetDirectoryName(copy)!);
+            File.Copy(file, copy);
+        }
+    }
+
+    public void Dispose() => Directory.Delete(folder, recursive: true);
+
+    public static TheoryData<string, string, string, string> Broken => new()
+    {
+        { "flows/groin-hold.json", "/flows/0/blocks/0/steps/1/technique", "\"no-such-technique\"", "no technique called 'no-such-technique'" },
+        { "flows/groin-hold.json", "/flows/0/blocks/0/steps/1/contact", "\"elbow\"", "is not given with 'elbow'" },
+        { "flows/groin-hold.json", "/flows/0/blocks/0/steps/1/level", "9", "9 should be at most 5" },
+        { "rules/whole-visit.json", "/rules/0/when/fact", "\"sneezing\"", "no fact called 'sneezing'" },
+        { "rules/whole-visit.json", "/rules/0/source", "{\"label\":\"hearsay\"}", "/rules/0/source/label" },
+        { "regions.json", "/regions/0/lengthOfStature", "\"long\"", "/regions/0/lengthOfStature" },
+        { "techniques.json", "/techniques/0/positions/0", "\"upside-down\"", "no position called 'upside-down'" },
+    };
+
+    [Theory]
+    [MemberData(nameof(Broken))]
+    public void A_broken_value_stops_the_start_with_file_path_and_reason(string file, string pointer, string value, string reason)
+    {
+        var path = Path.Combine(folder, file);
+        var root = JsonNode.Parse(File.ReadAllText(path))!;
+        var keys = pointer.Split('/').Skip(1).ToList();
+        var parent = keys.SkipLast(1).Aggregate(root, (n, k) => int.TryParse(k, out var i) ? n[i]! : n[k]!);
+        if (int.TryParse(keys[^1], out var index))
+        {
+            parent[index] = JsonNode.Parse(value);
+        }
+        else
+        {
+            parent[keys[^1]] = JsonNode.Parse(value);
+        }
+
+        File.WriteAllText(path, root.ToJsonString());
+        var error = Assert.Throws<KnowledgeException>(() => KnowledgeFolder.Load(folder));
+        Assert.Contains(file, error.Message, StringComparison.Ordinal);
+        Assert.Contains(reason, error.Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_file_that_is_not_json_is_named_with_its_line()
+    {
+        File.WriteAllText(Path.Combine(folder, "measures.json"), "{\n  \"measures\": [ oh\n");
+        Assert.Contains("measures.json: line 2", Assert.Throws<KnowledgeException>(() => KnowledgeFolder.Load(folder)).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Changed_knowledge_has_another_version()
+    {
+        File.AppendAllText(Path.Combine(folder, "measures.json"), "\n");
+        Assert.NotEqual(Known.Base.Version, KnowledgeFolder.Load(folder).Version);
+    }
+
+    [Fact]
+    public void Nothing_invented_is_in_the_knowledge() => Assert.All(
+        Known.Base.Rules.All.Cast<IKnown>().Concat(Known.Base.Techniques.All).Concat(Known.Base.Flows.All).Concat(Known.Base.Facts.All)
+            .Concat(Known.Base.Contacts.All).Concat(Known.Base.Regions.All).Concat(Known.Base.Measures.All),
+        known => Assert.NotEqual("invented", known.Source.Label));
+}

@@ -1,0 +1,56 @@
+using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Outcomes;
+using AmpleLantern.Core.Tests.Support;
+using NodaTime;
+
+namespace AmpleLantern.Core.Tests.Outcomes;
+
+public class ChangeTests
+{
+    /// <summary>0-10 ratings: 2 points or 30 %. Farrar and others, Pain 94 (2001; from memory). Joint range: 5 degrees.</summary>
+    [Theory]
+    [InlineData("pain", 7, 5, ChangeVerdict.Better)] // 2 points
+    [InlineData("pain", 7, 6, ChangeVerdict.Same)]
+    [InlineData("pain", 3, 2, ChangeVerdict.Better)] // 33 %
+    [InlineData("pain", 4, 3, ChangeVerdict.Same)] // 25 %
+    [InlineData("pain", 5, 7, ChangeVerdict.Worse)]
+    [InlineData("pain", 0, 0, ChangeVerdict.Same)]
+    [InlineData("hip-flexion-left", 100, 105, ChangeVerdict.Better)]
+    [InlineData("hip-flexion-left", 100, 104, ChangeVerdict.Same)]
+    [InlineData("hip-flexion-left", 100, 90, ChangeVerdict.Worse)]
+    public void A_change_counts_from_its_threshold(string measure, double before, double after, ChangeVerdict verdict) =>
+        Assert.Equal(verdict, Changes.Judge(Known.Base.Measures[measure], new(measure, before, after)).Verdict);
+
+    [Fact]
+    public void A_rating_outside_its_scale_is_refused() => Assert.Equal("rating-out-of-range",
+        Assert.Throws<RefusalException>(() => Changes.Check(Known.Base.Measures["pain"], 11, "/after")).Code);
+
+    [Fact]
+    public void A_trend_goes_from_the_first_before_to_the_last_after()
+    {
+        var trend = Trend.Of(Known.Base.Measures["heaviness"], [new(new(2026, 1, 1), 7, 5), new(new(2026, 1, 9), 6, 3), new(new(2026, 2, 1), 4, null)]);
+        Assert.Equal((7, 4), (trend.Overall.Before, trend.Overall.After));
+        Assert.Equal(ChangeVerdict.Better, trend.Overall.Verdict);
+    }
+
+    [Fact]
+    public void The_note_is_drafted_from_the_log_with_nothing_to_type()
+    {
+        var plan = Known.Flow(Known.Legs);
+        var session = new Session(Known.Expand(plan), Known.Base);
+        var noon = Instant.FromUtc(2026, 3, 2, 12, 0);
+        var state = session.Fold(
+        [
+            new(Guid.NewGuid(), noon, GiveEventKind.Start),
+            new(Guid.NewGuid(), noon + Duration.FromMinutes(3), GiveEventKind.Response, "too-much"),
+            new(Guid.NewGuid(), noon + Duration.FromMinutes(10), GiveEventKind.Finish),
+        ]);
+        var change = Changes.Judge(Known.Base.Measures["heaviness"], new("heaviness", 7, 4));
+        var note = NoteDraft.From(new("Heavy since the storm.", [], [], plan, session.Given(state), state, [change]), Known.Base);
+        Assert.StartsWith("Heavy since the storm.", note.Said, StringComparison.Ordinal);
+        Assert.Contains("7 to 4: better", note.Found, StringComparison.Ordinal);
+        Assert.Contains("Not given:", note.Done, StringComparison.Ordinal);
+        Assert.Contains("Too much at", note.Done, StringComparison.Ordinal);
+        Assert.Contains("repeat Legs on the mat", note.Next, StringComparison.Ordinal);
+    }
+}

@@ -1,0 +1,59 @@
+using AmpleLantern.Core.Measuring;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Tests.Support;
+using NodaTime;
+
+namespace AmpleLantern.Core.Tests.Screening;
+
+public class FactCheckTests
+{
+    private static FactEntry Pregnant(string key, string date) => new("pregnancy", Detail: new Dictionary<string, string> { [key] = date });
+
+    public static TheoryData<FactEntry, string> Impossible => new()
+    {
+        { new("no-such-fact"), "unknown-fact" },
+        { new("diabetes", Since: Known.Day.PlusDays(1)), "since-after-today" },
+        { new("diabetes", Since: new(2020, 5, 5), Until: new(2020, 5, 4)), "until-before-since" },
+        { new("consent-refused", Region: "left ear"), "unknown-region" },
+        { Pregnant("lastPeriod", "2025-01-05"), "impossible-pregnancy" }, // 60 weeks
+        { Pregnant("dueDate", "2027-06-01"), "impossible-pregnancy" }, // not begun
+        { Pregnant("dueDate", "next summer"), "bad-date" },
+    };
+
+    [Theory]
+    [MemberData(nameof(Impossible))]
+    public void What_cannot_be_is_refused(FactEntry entry, string code) =>
+        Assert.Equal(code, Assert.Throws<RefusalException>(() => FactCheck.Check(entry, Known.Day, Known.Base, "")).Code);
+
+    [Theory]
+    [InlineData("2026-03-03", "birth-after-today")]
+    [InlineData("1890-01-01", "birth-too-early")]
+    public void Nobody_is_born_tomorrow_or_in_1890(string birth, string code) => Assert.Equal(code, Assert.Throws<RefusalException>(() =>
+        FactCheck.CheckBirth(NodaTime.Text.LocalDatePattern.Iso.Parse(birth).Value, Known.Day)).Code);
+
+    /// <summary>
+    /// Due date = first day of the last period + 280 days; trimesters end at 13w6d and 27w6d.
+    /// ACOG, Methods for Estimating the Due Date, Committee Opinion 700 (2017; from memory).
+    /// </summary>
+    [Theory]
+    [InlineData("2026-07-20", "20 weeks", 2)]
+    [InlineData("2026-07-21", "19 weeks and 6 days", 2)]
+    [InlineData("2026-09-01", "13 weeks and 6 days", 1)]
+    [InlineData("2026-08-31", "14 weeks", 2)]
+    [InlineData("2026-05-26", "27 weeks and 6 days", 2)]
+    [InlineData("2026-05-25", "28 weeks", 3)]
+    public void Weeks_and_trimester_follow_from_the_due_date(string due, string weeks, int trimester)
+    {
+        var days = Pregnancy.Days(null, NodaTime.Text.LocalDatePattern.Iso.Parse(due).Value, Known.Day, Known.Base.Defaults);
+        Assert.Equal(weeks, Pregnancy.Spoken(days));
+        Assert.Equal(trimester, Pregnancy.Trimester(days));
+        Assert.Equal(days, Pregnancy.Days(Known.Day.PlusDays(-days), null, Known.Day, Known.Base.Defaults));
+    }
+
+    [Fact]
+    public void A_birthday_counts_from_the_day_itself()
+    {
+        Assert.Equal(17, new ScreenSubject(new(2026, 3, 1), new LocalDate(2008, 3, 2), []).Age);
+        Assert.Equal(18, new ScreenSubject(new(2026, 3, 2), new LocalDate(2008, 3, 2), []).Age);
+    }
+}

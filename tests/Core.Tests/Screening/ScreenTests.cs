@@ -1,0 +1,150 @@
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Tests.Support;
+using FsCheck;
+using FsCheck.Fluent;
+using FsCheck.Xunit;
+using NodaTime;
+using Outcome = AmpleLantern.Core.Screening.Outcome;
+
+namespace AmpleLantern.Core.Tests.Screening;
+
+public class ScreenTests
+{
+    private static readonly LocalDate Adult = new(1996, 1, 1);
+
+    [Fact]
+    public void At_58_with_a_pacemaker_the_hold_is_out_and_its_replacement_takes_longer()
+    {
+        var result = Known.Screened(Known.Flow(Known.Groin), new(1968, 1, 1), new FactEntry("implanted-cardiac-device"));
+        Assert.Equal("avoid", result.Verdict);
+        Assert.Equal("implanted-cardiac-device", result.Findings[0].Fact);
+        Assert.InRange(result.Swaps[0].AddedSeconds, 120, 360);
+    }
+
+    [Fact]
+    public void At_30_with_nothing_known_there_is_nothing_above_a_note() =>
+        Assert.Equal("note", Known.Screened(Known.Flow(Known.Groin), Adult).Verdict);
+
+    [Fact]
+    public void At_16_the_hold_is_out() => Assert.Equal("avoid", Known.Screened(Known.Flow(Known.Groin), new(2010, 1, 10)).Verdict);
+
+    [Fact]
+    public void With_twenty_weeks_to_go_the_hold_is_out_and_long_lying_on_the_back_is_changed()
+    {
+        var pregnant = new FactEntry("pregnancy", Detail: new Dictionary<string, string> { ["dueDate"] = "2026-07-20" });
+        var result = Known.Screened(Known.Flow(Known.Legs), Adult, pregnant);
+        Assert.Contains(result.Findings, f => f.Outcome is Outcome.Avoid && f.Steps.SequenceEqual(["groin-hold"]));
+        Assert.Contains(result.Findings, f => f.Outcome is Outcome.Modify && f.Steps.Count > 30 && f.Because.Contains("20 weeks", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void The_swapped_hold_is_three_to_four_round_trips_and_the_time_is_what_was_said()
+    {
+        var plan = Known.Flow(Known.Groin);
+        var subject = new ScreenSubject(Known.Day, Adult, [new("anticoagulant")]);
+        var swap = Screen.Run(subject, plan, Known.Base.HouseSchool, Known.Usual, Known.Base).Swaps[0];
+        var swapped = Swaps.Apply(subject, swap.Step, swap.Replacement, Known.Context(plan));
+        var rounds = swapped.Steps.Where(s => s.InsteadOf is not null).ToList();
+        Assert.Equal(["palm-press", "spreading-press", "twist-walk"], rounds.Select(s => s.Technique));
+        Assert.Equal((3, 4), (rounds.Sum(s => s.Range.Min), rounds.Sum(s => s.Range.Max)));
+        Assert.All(rounds, s => Assert.True(s.Level <= 2, "the blood thinner's cap holds for what comes in"));
+        Assert.Equal(swap.AddedSeconds, Known.Expand(swapped).TotalSeconds - Known.Expand(plan).TotalSeconds, 1);
+    }
+
+    [Property(MaxTest = 60)]
+    public Property No_plan_that_passes_the_screen_contains_a_step_a_rule_avoids() => Prop.ForAll(SomeFacts(), facts =>
+    {
+        var subject = new ScreenSubject(Known.Day, Adult, facts);
+        var plan = Known.Flow(Known.Legs);
+        // Answer findings one by one, always the best way, until none is left that has a way.
+        for (var i = 0; i < 200; i++)
+        {
+            var result = Screen.Run(subject, plan, Known.Base.HouseSchool, Known.Usual, Known.Base);
+            var swap = result.Swaps.FirstOrDefault(s => result.Findings.Any(f => f.Rule == s.Rule && f.Outcome is Outcome.Avoid && f.Steps.Contains(s.Step)));
+            if (swap is null)
+            {
+                break;
+            }
+
+            plan = Swaps.Apply(subject, swap.Step, swap.Replacement, Known.Context(plan));
+        }
+
+        var last = Screen.Run(subject, plan, Known.Base.HouseSchool, Known.Usual, Known.Base);
+        var triggered = Screen.Triggered(subject, Known.Base.HouseSchool, Known.Base);
+        return last.Findings.All(f => f.Outcome is not Outcome.Avoid)
+            && plan.Steps.All(s => !triggered.Any(t => t.Rule.Then.Any(e => e.Outcome is Outcome.Avoid && e.On is not null
+                && t.Triggers.Any(x => Screen.Touches(e.On, x.Entry, s, Known.Base)))));
+    });
+
+    [Property(MaxTest = 60)]
+    public Property The_order_of_facts_does_not_matter_and_another_fact_never_weakens_the_verdict() => Prop.ForAll(SomeFacts(), facts =>
+    {
+        var plan = Known.Flow(Known.Legs);
+        var forwards = Known.Screened(plan, Adult, facts);
+        var backwards = Known.Screened(plan, Adult, [.. Enumerable.Reverse(facts)]);
+        var fewer = Known.Screened(plan, Adult, [.. facts.Skip(1)]);
+        return forwards.Verdict == backwards.Verdict
+            && forwards.Findings.Select(f => f.Rule + f.Title).SequenceEqual(backwards.Findings.Select(f => f.Rule + f.Title))
+            && Rank(forwards.Verdict) <= Rank(fewer.Verdict);
+    });
+
+    [Fact]
+    public void A_sprain_touches_its_own_limb_and_side_only()
+    {
+        var sprain = new FactEntry("acute-sprain", Since: Known.Day, Side: Side.Left, Region: "leg");
+        var touched = Known.Screened(Known.Flow(Known.Legs), Adult, sprain).Findings.Single(f => f.Rule == "sprain.leave-the-joint").Steps;
+        Assert.Contains("twist-outer.left", touched);
+        Assert.DoesNotContain("twist-outer.right", touched);
+    }
+
+    [Fact]
+    public void Where_a_school_allows_it_the_rule_still_says_so()
+    {
+        var lenient = Known.Base.Schools["long-hold"];
+        var plan = FlowPlans.FromFlow(Known.Base.Flows[Known.Groin], Known.Base, lenient);
+        var result = Screen.Run(new(Known.Day, Adult, [new("diabetes")]), plan, lenient, Known.Usual, Known.Base);
+        Assert.Contains(result.Findings, f => f.Rule == "compression-hold.diabetes" && f.Outcome is Outcome.Note);
+        Assert.Equal(["House rules"], Known.Screened(Known.Flow(Known.Groin), Adult, new FactEntry("diabetes")).Findings[0].Schools);
+    }
+
+    [Fact]
+    public void Only_what_was_not_asked_and_matters_here_is_asked_strongest_first()
+    {
+        var plan = Known.Flow(Known.Groin);
+        var missing = MissingFacts.For(new(Known.Day, Adult, []), plan, Known.Base.HouseSchool, Known.Base);
+        Assert.Equal(Outcome.Emergency, missing[0].Strongest);
+        Assert.Contains(missing, m => m.Fact == "diabetes" && m.Steps.SequenceEqual(["Groin compression hold"]));
+        Assert.DoesNotContain(missing, m => m.Fact == "shoulder-painful-click");
+        var asked = missing.Select(m => new FactEntry(m.Fact, FactStatus.No)).ToList();
+        Assert.Empty(MissingFacts.For(new(Known.Day, Adult, asked), plan, Known.Base.HouseSchool, Known.Base));
+    }
+
+    [Fact]
+    public void Emergency_and_refer_first_cannot_be_overridden_the_rest_needs_a_reason()
+    {
+        var chest = Known.Screened(Known.Flow(Known.Legs), Adult, new FactEntry("chest-pain-at-rest"));
+        Assert.Equal("cannot-override", Assert.Throws<RefusalException>(() =>
+            StartGate.CheckOverride("emergency.chest-pain", "It has always been like that.", chest.Findings)).Code);
+        var fever = Known.Screened(Known.Flow(Known.Legs), Adult, new FactEntry("fever"));
+        Assert.Equal("reason-too-short", Assert.Throws<RefusalException>(() => StartGate.CheckOverride("postpone.fever", "ok", fever.Findings)).Code);
+        Assert.False(StartGate.Decide(fever.Findings, []).MayStart);
+        Assert.True(StartGate.Decide(fever.Findings, [new("postpone.fever", "Only warm, measured twice: 37.1.", "Odile Fenn", Instant.MinValue)]).MayStart);
+        Assert.False(StartGate.Decide(chest.Findings, [new("emergency.chest-pain", "a reason that must not count", "Odile Fenn", Instant.MinValue)]).MayStart);
+    }
+
+    private static int Rank(string verdict) => verdict == Screen.Clear
+        ? 99
+        : (int)Enum.GetValues<Outcome>().Single(o => Words.Of(o) == verdict);
+
+    private static Arbitrary<FactEntry[]> SomeFacts()
+    {
+        var one = from fact in Gen.Elements(Known.Base.Facts.All.Select(f => f.Id))
+                  from side in Gen.Elements<Side?>(null, Side.Left, Side.Right)
+                  from status in Gen.Elements(FactStatus.Known, FactStatus.Suspected, FactStatus.Past)
+                  from region in Gen.Elements(null, "leg", "thigh-inner", "groin")
+                  select new FactEntry(fact, status, Side: side, Region: region);
+        return Gen.ArrayOf(one, 4).Select(f => f.DistinctBy(x => x.Fact).ToArray()).ToArbitrary();
+    }
+}
