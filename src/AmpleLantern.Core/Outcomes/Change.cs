@@ -4,7 +4,7 @@ using NodaTime;
 namespace AmpleLantern.Core.Outcomes;
 
 /// <summary>A measure taken on a day, before and after.</summary>
-public sealed record Rating(string Measure, double? Before, double? After);
+public sealed record Rating(string Measure, double? Before = null, double? After = null);
 
 public enum ChangeVerdict { Better, Same, Worse, NotMeasured }
 

@@ -77,9 +77,9 @@ public static class GiveEndpoints
     /// <summary>A response that is also a fact of the day goes into the check-in, so that the screen answers it.</summary>
     private static void AskAgain(Visit visit, GiveEvent e, VisitDesk desk)
     {
-        if (e.Response is { } id && desk.Knowledge.Responses[id].AsksFact is { } fact && visit.CheckIn.All(f => f.Fact != fact))
+        if (e.Response is { } id && desk.Knowledge.Responses[id].AsksFact is { } fact)
         {
-            visit.CheckIn = [.. visit.CheckIn, new FactEntry(fact)];
+            visit.CheckIn = [.. visit.CheckIn.Where(f => f.Fact != fact), new FactEntry(fact)];
         }
     }
 

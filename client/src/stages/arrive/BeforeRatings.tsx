@@ -22,7 +22,7 @@ export function BeforeRatings({ visit, words }: { visit: VisitView; words: Vocab
               ask(
                 http.PUT('/api/visits/{visitId}/check-in', {
                   params: path,
-                  body: { version, before: [{ measure: m.id, before, after: null }] },
+                  body: { version, before: [{ measure: m.id, before }] },
                 }),
               ),
             )

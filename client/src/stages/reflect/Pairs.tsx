@@ -23,7 +23,7 @@ export function Pairs({ visit, words, locked }: { visit: VisitView; words: Vocab
             ask(
               http.PUT('/api/visits/{visitId}/reflect', {
                 params: path,
-                body: { version, after: [{ measure: m.id, before: null, after }] },
+                body: { version, after: [{ measure: m.id, after }] },
               }),
             ),
           )

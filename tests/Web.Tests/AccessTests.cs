@@ -1,0 +1,156 @@
+using AmpleLantern.Data;
+using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Tests.Support;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace AmpleLantern.Web.Tests;
+
+public sealed class AccessTests(House house) : IClassFixture<House>
+{
+    [Fact]
+    public async Task Nobody_comes_in_without_signing_in()
+    {
+        var guest = await house.Guest(null);
+        foreach (var path in new[] { "/api/today", "/api/clients", "/api/vocabulary", "/api/rules", "/api/trail", "/api/people", $"/api/visits/{Guid.NewGuid()}" })
+        {
+            guest.Refused(401, "signed-out", await guest.Get(path));
+        }
+    }
+
+    [Fact]
+    public async Task A_wrong_password_is_refused_and_five_lock_the_name_for_a_while()
+    {
+        await house.InDb(db => db.Users.Where(u => u.UserName == "pim").ExecuteUpdateAsync(s => s.SetProperty(u => u.AccessFailedCount, 0)));
+        var guest = await house.Guest(null);
+        for (var i = 0; i < 4; i++)
+        {
+            guest.Refused(401, "wrong-sign-in", await guest.Post("/api/sign-in", new { name = "pim", password = "not this one" }));
+        }
+
+        guest.Refused(401, "locked-out", await guest.Post("/api/sign-in", new { name = "pim", password = "not this one" }));
+        guest.Refused(401, "locked-out", await guest.Post("/api/sign-in", new { name = "pim", password = Data.Demo.DemoPractice.Password }));
+        await house.InDb(db => db.Users.Where(u => u.UserName == "pim")
+            .ExecuteUpdateAsync(s => s.SetProperty(u => u.AccessFailedCount, 0).SetProperty(u => u.LockoutEnd, (DateTimeOffset?)null)));
+    }
+
+    [Fact]
+    public async Task A_change_without_the_pages_token_is_refused()
+    {
+        var guest = await house.Guest();
+        guest.SendToken = false;
+        guest.Refused(400, "stale-page", await guest.Post("/api/clients", new { name = "Forged" }));
+    }
+
+    [Fact]
+    public async Task The_desk_sees_the_day_and_names_but_no_history()
+    {
+        var desk = await house.Guest("ansa");
+        var today = (await desk.Get("/api/today"))!;
+        Assert.All(today["visits"]!.AsArray(), v =>
+        {
+            Assert.Null(v!["answer"]);
+            Assert.Null(v["age"]);
+            Assert.Empty(v["lamps"]!.AsArray());
+        });
+        desk.Refused(403, "not-yours", await desk.Get($"/api/visits/{(string)today["visits"]![0]!["id"]!}"));
+        desk.Refused(403, "not-yours", await desk.Get($"/api/clients/{(string)today["visits"]![0]!["clientId"]!}"));
+    }
+
+    [Fact]
+    public async Task A_student_neither_signs_nor_goes_on_against_a_finding_and_only_the_owner_sees_the_trail()
+    {
+        var student = await house.Guest("pim");
+        var id = await student.VisitOf("Tobin");
+        var version = (int)(await student.Visit(id))["version"]!;
+        student.Refused(403, "not-yours", await student.Post($"/api/visits/{id}/sign", new { version }));
+        student.Refused(403, "not-yours", await student.Post($"/api/visits/{id}/overrides", new { version, rule = "x", reason = "because I say so" }));
+        student.Refused(403, "not-yours", await student.Get("/api/trail"));
+        student.Refused(403, "not-yours", await student.Get("/api/people"));
+    }
+
+    [Fact]
+    public async Task Reads_and_changes_are_in_a_trail_that_only_grows()
+    {
+        var guest = await house.Guest("teo");
+        var id = await guest.VisitOf("Jory");
+        var visit = await guest.Visit(id);
+        await guest.Put($"/api/visits/{id}/check-in", new { version = (int)visit["version"]!, words = "Tired, but sleeping." });
+        var owner = await house.Guest();
+        var trail = (await owner.Get($"/api/trail?clientId={(string)visit["client"]!["id"]!}"))!.AsArray();
+        Assert.Contains(trail, a => (string)a!["who"]! == "Teo Marsh" && (string)a["action"]! == "read" && ((string)a["subject"]!).Contains(id, StringComparison.Ordinal));
+        Assert.Contains(trail, a => (string)a!["who"]! == "Teo Marsh" && (string)a["action"]! == "changed" && ((string)a["what"]!).Contains("Words", StringComparison.Ordinal));
+        foreach (var sql in new[] { "UPDATE Audit SET Who = 'somebody else'", "DELETE FROM Audit", "DELETE FROM SessionEvents", "UPDATE SessionEvents SET Kind = 'Next'" })
+        {
+            var error = await Assert.ThrowsAsync<Microsoft.Data.Sqlite.SqliteException>(() => house.InDb(db => db.Database.ExecuteSqlRawAsync(sql)));
+            Assert.Contains("only grows", error.Message, StringComparison.Ordinal);
+        }
+    }
+
+    [Fact]
+    public async Task Every_answer_carries_the_headers_that_keep_strangers_out()
+    {
+        var guest = await house.Guest(null);
+        await guest.Get("/api/me");
+        var headers = guest.Last.Headers;
+        Assert.Contains("default-src 'none'", headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
+        Assert.Contains("frame-ancestors 'none'", headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
+        Assert.DoesNotContain("unsafe", headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
+        Assert.Equal("nosniff", headers.GetValues("X-Content-Type-Options").Single());
+        var cookie = (await house.Guest()).Last.Headers.GetValues("Set-Cookie").Single(c => c.StartsWith("lantern=", StringComparison.Ordinal));
+        Assert.Contains("httponly", cookie, StringComparison.OrdinalIgnoreCase);
+        Assert.Contains("samesite=strict", cookie, StringComparison.OrdinalIgnoreCase);
+    }
+
+    [Fact]
+    public async Task An_unknown_address_is_a_problem_not_a_page()
+    {
+        var guest = await house.Guest();
+        guest.Refused(404, "not-found", await guest.Get("/api/nothing/here"));
+        guest.Refused(404, "not-found", await guest.Get($"/api/visits/{Guid.NewGuid()}"));
+    }
+
+    [Fact]
+    public async Task The_first_run_asks_for_the_owner_with_the_code_from_the_console()
+    {
+        await using var empty = new EmptyHouse();
+        var guest = await empty.Guest(null);
+        Assert.True((bool)(await guest.Get("/api/me"))!["needsSetup"]!);
+        var owner = new { code = "guess", name = "first", displayName = "First Owner", password = "a long enough one" };
+        guest.Refused(422, "wrong-code", await guest.Post("/api/setup", owner));
+        var code = empty.Services.GetRequiredService<SetupCode>().Value;
+        guest.Refused(422, "weak-password", await guest.Post("/api/setup", owner with { code = code, password = "short" }));
+        var me = await guest.Post("/api/setup", owner with { code = code });
+        Assert.Equal("owner", (string)me!["roles"]![0]!);
+        guest.Refused(409, "already-set-up", await guest.Post("/api/setup", owner with { code = code, name = "second" }));
+        Assert.Empty((await guest.Get("/api/clients"))!.AsArray());
+    }
+
+    [Fact]
+    public async Task Too_many_tries_in_a_minute_are_stopped()
+    {
+        await using var strict = new StrictHouse();
+        var guest = await strict.Guest(null);
+        for (var i = 0; i < 12; i++)
+        {
+            await guest.Post("/api/sign-in", new { name = $"nobody{i}", password = "whatever it is" });
+        }
+
+        guest.Refused(429, "too-many-tries", await guest.Post("/api/sign-in", new { name = "odile", password = Data.Demo.DemoPractice.Password }));
+    }
+
+    [Fact]
+    public async Task A_backup_taken_while_running_can_be_put_back()
+    {
+        var copy = Path.Combine(house.Folder, "copy.db");
+        Backup.Take(house.Folder, copy);
+        var other = Path.Combine(house.Folder, "restored");
+        Backup.Restore(copy, other);
+        await using var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(other, Database.FileName)};Pooling=False");
+        await connection.OpenAsync();
+        await using var command = connection.CreateCommand();
+        command.CommandText = "SELECT count(*) FROM Clients";
+        Assert.True((long)(await command.ExecuteScalarAsync())! >= 11);
+        Assert.Throws<FileNotFoundException>(() => Backup.Restore(copy + ".missing", other));
+    }
+}

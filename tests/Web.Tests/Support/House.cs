@@ -1,0 +1,130 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using AmpleLantern.Data;
+using AmpleLantern.Data.Demo;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.AspNetCore.Mvc.Testing.Handlers;
+using Microsoft.Extensions.DependencyInjection;
+
+namespace AmpleLantern.Web.Tests.Support;
+
+/// <summary>The whole server on a real SQLite file in a folder of its own.</summary>
+public class House : WebApplicationFactory<Program>
+{
+    public string Folder { get; } = Path.Combine(Path.GetTempPath(), $"lantern-{Guid.NewGuid():n}");
+
+    protected virtual bool Demo => true;
+
+    protected virtual int SignInTries => 10_000;
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        builder.UseSetting("data", Folder);
+        builder.UseSetting("demo", Demo ? "true" : "false");
+        builder.UseSetting("Access:SignInTriesPerMinute", SignInTries.ToString(System.Globalization.CultureInfo.InvariantCulture));
+    }
+
+    public async Task<Guest> Guest(string? name = "odile", string password = DemoPractice.Password)
+    {
+        var guest = new Guest(this);
+        await guest.Get("/api/me");
+        if (name is not null)
+        {
+            await guest.Post("/api/sign-in", new { name, password });
+        }
+
+        return guest;
+    }
+
+    public async Task<T> InDb<T>(Func<LanternDb, Task<T>> work)
+    {
+        await using var scope = Services.CreateAsyncScope();
+        return await work(scope.ServiceProvider.GetRequiredService<LanternDb>());
+    }
+
+    protected override void Dispose(bool disposing)
+    {
+        base.Dispose(disposing);
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        if (Directory.Exists(Folder))
+        {
+            Directory.Delete(Folder, recursive: true);
+        }
+    }
+}
+
+/// <summary>A house with nobody in it yet.</summary>
+public sealed class EmptyHouse : House
+{
+    protected override bool Demo => false;
+}
+
+/// <summary>A house with the usual limit on sign-in tries.</summary>
+public sealed class StrictHouse : House
+{
+    protected override int SignInTries => 12;
+}
+
+/// <summary>Somebody at a browser: cookies and token are kept as a page would.</summary>
+public sealed class Guest
+{
+    private readonly CookieContainer cookies = new();
+    private readonly HttpClient http;
+
+    public Guest(House house) => http = house.CreateDefaultClient(new CookieContainerHandler(cookies));
+
+    public bool SendToken { get; set; } = true;
+
+    public HttpResponseMessage Last { get; private set; } = new();
+
+    public Task<JsonNode?> Get(string path) => Send(HttpMethod.Get, path, null);
+
+    public Task<JsonNode?> Post(string path, object body) => Send(HttpMethod.Post, path, body);
+
+    public Task<JsonNode?> Put(string path, object body) => Send(HttpMethod.Put, path, body);
+
+    public async Task<JsonNode?> Send(HttpMethod method, string path, object? body)
+    {
+        using var request = new HttpRequestMessage(method, path);
+        if (body is not null)
+        {
+            request.Content = body is string text ? new StringContent(text, System.Text.Encoding.UTF8, "application/json") : JsonContent.Create(body);
+        }
+
+        if (SendToken && cookies.GetCookies(http.BaseAddress!)["lantern-token"] is { } token)
+        {
+            request.Headers.Add("X-Lantern-Token", Uri.UnescapeDataString(token.Value));
+        }
+
+        Last = await http.SendAsync(request);
+        var answer = await Last.Content.ReadAsStringAsync();
+        return answer.Length > 0 && Last.Content.Headers.ContentType?.MediaType?.Contains("json", StringComparison.Ordinal) == true ? JsonNode.Parse(answer) : null;
+    }
+
+    /// <summary>Id of today's visit of a client of the demo.</summary>
+    public async Task<string> VisitOf(string client)
+    {
+        var today = await Get("/api/today");
+        return (string)today!["visits"]!.AsArray().Single(v => ((string)v!["clientName"]!).StartsWith(client, StringComparison.Ordinal))!["id"]!;
+    }
+
+    public async Task<JsonNode> Visit(string id) => (await Get($"/api/visits/{id}"))!;
+
+    /// <summary>Answers no to everything that matters and was not asked.</summary>
+    public async Task<JsonNode> NoToTheRest(string id)
+    {
+        var visit = await Visit(id);
+        var facts = visit["missing"]!.AsArray().Select(m => (string)m!["fact"]!).ToArray();
+        return (await Post($"/api/visits/{id}/facts/none", new { version = (int)visit["version"]!, facts }))!;
+    }
+
+    public void Refused(int status, string code, JsonNode? problem)
+    {
+        Xunit.Assert.Equal(status, (int)Last.StatusCode);
+        Xunit.Assert.Equal("application/problem+json", Last.Content.Headers.ContentType?.MediaType);
+        Xunit.Assert.Equal(code, (string?)problem!["code"]);
+        Xunit.Assert.Matches(@"[.!?]$", (string)problem["detail"]!);
+    }
+}
