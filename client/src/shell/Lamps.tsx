@@ -17,7 +17,7 @@ export function Lamps({ lamps, at, base }: { lamps: Lamp[]; at?: Stage; base?: s
             <Lantern light={light} />
             <span>
               <b>{name}</b>
-              <i>{lamp.caption}</i>
+              <i>{lamp.caption || <span className="visually-hidden">{t(`lamp.${lamp.state}`)}</span>}</i>
             </span>
           </>
         );
@@ -25,12 +25,7 @@ export function Lamps({ lamps, at, base }: { lamps: Lamp[]; at?: Stage; base?: s
         return (
           <li key={lamp.stage}>
             {base ? (
-              <Link
-                className={look}
-                to={`${base}/${lamp.stage}`}
-                aria-current={here ? 'step' : undefined}
-                aria-label={`${name}: ${lamp.caption || t(`lamp.${lamp.state}`)}`}
-              >
+              <Link className={look} to={`${base}/${lamp.stage}`} aria-current={here ? 'step' : undefined}>
                 {inside}
               </Link>
             ) : (

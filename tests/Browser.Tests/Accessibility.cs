@@ -1,0 +1,67 @@
+using System.Text.Json;
+using AmpleLantern.Browser.Tests.Support;
+
+namespace AmpleLantern.Browser.Tests;
+
+/// <summary>axe-core finds nothing serious on any view, in either theme; and no view scrolls sideways.</summary>
+public sealed class Accessibility(Server server) : IClassFixture<Server>
+{
+    private static readonly (string Client, string Stage)[] Views =
+        [("Maren", "arrive"), ("Ilse", "screen"), ("Bram", "plan"), ("Wren", "give"), ("Bram", "give"), ("Anouk", "reflect")];
+
+    [Theory]
+    [InlineData("light")]
+    [InlineData("dark")]
+    public void No_view_has_a_serious_violation(string theme)
+    {
+        using var page = new Page(server);
+        page.Driver.Navigate().GoToUrl(server.Address);
+        page.Find("#sign-name");
+        Check(page, "sign-in");
+        page.SignIn(theme: theme);
+        Check(page, "today");
+        foreach (var (client, stage) in Views)
+        {
+            page.Open(client, stage);
+            page.Find("h1");
+            Check(page, $"{client} {stage}");
+        }
+
+        page.Go("/clients");
+        Check(page, "clients");
+        page.Driver.FindElement(OpenQA.Selenium.By.CssSelector(".people a")).Click();
+        page.Find(".past");
+        Check(page, "history");
+        page.Go("/practice");
+        page.Find(".trailtable");
+        Check(page, "practice");
+        page.Press("?");
+        page.Find(".modal.show");
+        Check(page, "keys");
+    }
+
+    [Fact]
+    public void No_view_scrolls_sideways_on_a_tablet()
+    {
+        using var page = new Page(server, 768, 1024).SignIn();
+        foreach (var (client, stage) in Views)
+        {
+            page.Open(client, stage);
+            page.Find("h1");
+            var over = (long)page.Driver.ExecuteScript("return document.documentElement.scrollWidth - window.innerWidth")!;
+            Assert.True(over <= 0, $"{client} {stage} is {over} px too wide");
+        }
+    }
+
+    private static void Check(Page page, string view)
+    {
+        Thread.Sleep(350); // Lamps and sheets fade in; axe judges colours as they end.
+        page.Driver.ExecuteScript(Server.AxeScript);
+        var json = (string)page.Driver.ExecuteAsyncScript(
+            "const done = arguments[arguments.length - 1];"
+            + "axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'], resultTypes: ['violations'] })"
+            + ".then(r => done(JSON.stringify(r.violations.filter(v => ['serious', 'critical'].includes(v.impact))"
+            + ".map(v => ({ id: v.id, nodes: v.nodes.slice(0, 4).map(n => n.html.slice(0, 160) + ' :: ' + (n.any[0]?.message ?? '')) })))))")!;
+        Assert.True(JsonDocument.Parse(json).RootElement.GetArrayLength() == 0, $"{view}: {json}");
+    }
+}

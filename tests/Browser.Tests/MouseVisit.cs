@@ -1,0 +1,102 @@
+using AmpleLantern.Browser.Tests.Support;
+using OpenQA.Selenium;
+
+namespace AmpleLantern.Browser.Tests;
+
+/// <summary>The visit by mouse, and what happens when two windows are open or a finding forbids it.</summary>
+public sealed class MouseVisit(Server server) : IClassFixture<Server>
+{
+    [Fact]
+    public void The_whole_visit_by_mouse()
+    {
+        using var page = new Page(server).SignIn();
+        page.Open("Bram", "arrive");
+        page.Click("No to all");
+        page.See("Everything that matters is answered.");
+        page.Click("On to Screen");
+        page.See("Go ahead. Nothing stands against this plan.");
+        page.Click("On to Plan");
+        page.Find("#fit-minutes").Clear();
+        page.Find("#fit-minutes").SendKeys("32");
+        page.Click("Fit F");
+        page.See("Fewer repeats in");
+        page.See("left and right equal");
+        page.Click("Thumbs on the centre line");
+        page.See("Straight thumbs, the open hand resting");
+        page.Find("button[aria-label='more: Level']").Click();
+        page.Saved();
+        page.Click("On to Give");
+        page.Click("Begin");
+        page.See("Warm hands, quiet intention");
+        page.Click("tender");
+        page.See("1 noted");
+        page.Click("pain");
+        page.See("Come off slowly.");
+        page.Click("End here");
+        page.See("Given against plan");
+        page.See("not given");
+        page.Driver.FindElement(By.CssSelector("button[aria-label='Heavy legs: 6']")).Click();
+        page.See("No change that counts yet.");
+        page.Find("#note-next").SendKeys(" Ask about the new shoes.");
+        page.Click("Sign and lock");
+        page.See("Locked; later changes are addenda.");
+        Assert.Contains("Ask about the new shoes.", page.Find("#note-next").GetAttribute("value"), StringComparison.Ordinal);
+        page.Driver.FindElement(By.CssSelector(".who a")).Click();
+        page.See("Heavy legs");
+        page.See("no change that counts");
+    }
+
+    [Fact]
+    public void A_blocked_hold_blocks_giving_until_it_is_swapped()
+    {
+        using var page = new Page(server).SignIn("teo");
+        var address = page.Open("Pell", "screen");
+        page.See("16 years old");
+        Assert.False(page.Button("On to Plan").Enabled);
+        page.Driver.Navigate().GoToUrl($"{address}/give");
+        page.See("Not yet.");
+        page.See("No compression hold under 18");
+        page.Press(Keys.Space);
+        page.See("Not yet.");
+        page.Click("Go to Screen");
+        page.See("+3 min");
+        page.Click("Use it");
+        page.See("Go ahead, with one step exchanged.");
+        page.Driver.Navigate().GoToUrl($"{address}/give");
+        page.See("Ready when you are.");
+    }
+
+    [Fact]
+    public void A_referral_cannot_be_reasoned_away_and_an_avoid_can_with_a_reason_and_a_name()
+    {
+        using var page = new Page(server).SignIn();
+        page.Open("Sedge", "screen");
+        page.See("Do not treat today. A physician looks first.");
+        page.See("No reason lifts this.");
+        page.Open("Jory", "screen");
+        page.See("Only with a physician's written OK.");
+        page.Driver.FindElements(By.CssSelector("button.quiet")).First(b => b.Text == "Go on all the same…").Click();
+        page.Find(".reasonform textarea").SendKeys("Letter of the clinic, 12 November.");
+        page.Click("Go on, with this reason");
+        page.See("Going on, Odile Fenn: Letter of the clinic, 12 November.");
+    }
+
+    [Fact]
+    public void Two_windows_do_not_overwrite_each_other_silently()
+    {
+        using var page = new Page(server).SignIn();
+        var address = page.Open("Ilse", "plan");
+        page.See("Legs on the mat");
+        var first = page.Driver.CurrentWindowHandle;
+        page.Driver.SwitchTo().NewWindow(WindowType.Tab);
+        page.Driver.Navigate().GoToUrl($"{address}/plan?step=kneecaps");
+        page.Click("Leave out");
+        page.Saved();
+        page.Driver.SwitchTo().Window(first);
+        page.Click("Rocking palm walk");
+        page.Find("button[aria-label='more: Repeats']").Click();
+        page.See("This visit was changed in another window a moment ago.");
+        page.Click("Make my change too");
+        page.Until("both changes", () => !page.Shows("Kneecap holds and circles") && page.Shows("3 ×") ? "both" : null);
+    }
+}

@@ -1,0 +1,145 @@
+using AmpleLantern.Data.Demo;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+
+namespace AmpleLantern.Browser.Tests.Support;
+
+/// <summary>A browser in front of the server, used as a person would.</summary>
+public sealed class Page : IDisposable
+{
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(20);
+    private readonly string profile = Path.Combine(Path.GetTempPath(), $"lantern-profile-{Guid.NewGuid():n}");
+    private readonly Server server;
+
+    public Page(Server server, int width = 1280, int height = 800)
+    {
+        this.server = server;
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments(
+            "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+            "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", $"--user-data-dir={profile}");
+        options.SetLoggingPreference(LogType.Browser, LogLevel.Severe);
+        var service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
+        service.SuppressInitialDiagnosticInformation = true;
+        Driver = new(service, options);
+        Size(width, height);
+    }
+
+    public ChromeDriver Driver { get; }
+
+    public void Size(int width, int height) => Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new()
+    {
+        ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false,
+    });
+
+    public Page SignIn(string name = "odile", string theme = "light")
+    {
+        Driver.Navigate().GoToUrl(server.Address);
+        Driver.ExecuteScript($"localStorage.setItem('lantern-theme', '{theme}')");
+        Driver.Navigate().Refresh();
+        Find("#sign-name").SendKeys(name);
+        Find("#sign-password").SendKeys(DemoPractice.Password + Keys.Enter);
+        Find(".day");
+        return this;
+    }
+
+    /// <summary>Opens the visit of a client from Today, at a stage when one is named.</summary>
+    public string Open(string client, string? stage = null)
+    {
+        Driver.Navigate().GoToUrl($"{server.Address}/today");
+        Find(".day");
+        var link = Until($"the visit of {client}", () => Driver.FindElements(By.CssSelector("a.dayvisit")).FirstOrDefault(a => a.Text.Contains(client, StringComparison.Ordinal)));
+        var address = link.GetAttribute("href")!;
+        Driver.Navigate().GoToUrl(stage is null ? address : $"{address}/{stage}");
+        Find(".lamps");
+        return address;
+    }
+
+    public void Go(string path)
+    {
+        Driver.Navigate().GoToUrl(server.Address + path);
+        Find("h1");
+    }
+
+    public IWebElement Find(string css) => Until($"'{css}'", () => Driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed));
+
+    public IWebElement Button(string text) => Until($"a button '{text}'", () =>
+        Driver.FindElements(By.CssSelector("button, a.pill, summary")).FirstOrDefault(b => b.Displayed && b.Text.Contains(text, StringComparison.Ordinal)));
+
+    public void Click(string text)
+    {
+        var before = Button(text);
+        Driver.ExecuteScript("arguments[0].scrollIntoView({block: 'center'})", before);
+        before.Click();
+    }
+
+    public bool Shows(string text) => Driver.FindElement(By.TagName("body")).Text.Contains(text, StringComparison.Ordinal);
+
+    public void See(string text) => Until($"the words '{text}'", () => Shows(text) ? "seen" : null);
+
+    public void NotSee(string text) => Until($"the words '{text}' to go", () => Shows(text) ? null : "gone");
+
+    public void Press(string keys)
+    {
+        new OpenQA.Selenium.Interactions.Actions(Driver).SendKeys(keys).Perform();
+    }
+
+    /// <summary>Tabs until the focus is on something with this text, as a keyboard user would.</summary>
+    public void TabTo(string text)
+    {
+        for (var i = 0; i < 250; i++)
+        {
+            Press(Keys.Tab);
+            var focused = (string?)Driver.ExecuteScript("const a = document.activeElement; return a && a !== document.body ? (a.getAttribute('aria-label') || a.innerText || a.id || '') : ''");
+            if (focused?.Contains(text, StringComparison.OrdinalIgnoreCase) == true)
+            {
+                return;
+            }
+        }
+
+        Assert.Fail($"The keyboard never reaches '{text}'. Page: {Driver.FindElement(By.TagName("body")).Text[..300]}");
+    }
+
+    /// <summary>Waits until everything entered is saved.</summary>
+    public void Saved() => Until("saved", () => Find(".saved").Text.StartsWith("saved", StringComparison.Ordinal) ? "saved" : null);
+
+    public T Until<T>(string what, Func<T?> look)
+        where T : class
+    {
+        var end = DateTime.UtcNow + Patience;
+        while (DateTime.UtcNow < end)
+        {
+            try
+            {
+                if (look() is { } found)
+                {
+                    return found;
+                }
+            }
+            catch (StaleElementReferenceException)
+            {
+                // Drawn anew while we looked.
+            }
+            catch (NoSuchElementException)
+            {
+                // Not drawn yet.
+            }
+
+            Thread.Sleep(60);
+        }
+
+        throw new Xunit.Sdk.XunitException($"Waited in vain for {what} at {Driver.Url}. The page says: {Driver.FindElement(By.TagName("body")).Text}");
+    }
+
+    public void Picture(string path) => Driver.GetScreenshot().SaveAsFile(path);
+
+    public void Dispose()
+    {
+        Driver.Quit();
+        Driver.Dispose();
+        if (Directory.Exists(profile))
+        {
+            Directory.Delete(profile, recursive: true);
+        }
+    }
+}

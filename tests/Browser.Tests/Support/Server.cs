@@ -1,0 +1,94 @@
+using System.Diagnostics;
+using System.Net;
+using System.Net.Sockets;
+
+namespace AmpleLantern.Browser.Tests.Support;
+
+/// <summary>The real program in its own process, on a free port, with demo data in a folder of its own.</summary>
+public sealed class Server : IAsyncLifetime
+{
+    private static readonly string Root = FindRoot();
+    private readonly string folder = Path.Combine(Path.GetTempPath(), $"lantern-browser-{Guid.NewGuid():n}");
+    private readonly int port = FreePort();
+    private Process? process;
+
+    public string Address => $"http://127.0.0.1:{port}";
+
+    public static string AxeScript => File.ReadAllText(Path.Combine(Root, "client", "node_modules", "axe-core", "axe.min.js"));
+
+    public async ValueTask InitializeAsync() => await Start();
+
+    public async Task Start()
+    {
+        var web = Path.Combine(Root, "src", "AmpleLantern.Web");
+        process = Process.Start(new ProcessStartInfo("dotnet",
+        [
+            Path.Combine(web, "bin", "Release", "net10.0", "AmpleLantern.Web.dll"), "--contentRoot", web, "--environment", "Production",
+            "--urls", Address, "--data", folder, "--demo", "true", "--Access:SignInTriesPerMinute", "1000",
+        ])
+        {
+            RedirectStandardOutput = true, RedirectStandardError = true,
+        })!;
+        process.OutputDataReceived += (_, _) => { };
+        process.ErrorDataReceived += (_, _) => { };
+        process.BeginOutputReadLine();
+        process.BeginErrorReadLine();
+        using var http = new HttpClient();
+        for (var i = 0; i < 300; i++)
+        {
+            try
+            {
+                if ((await http.GetAsync(new Uri($"{Address}/api/me"))).IsSuccessStatusCode)
+                {
+                    return;
+                }
+            }
+            catch (HttpRequestException)
+            {
+                // Not listening yet.
+            }
+
+            await Task.Delay(100);
+        }
+
+        throw new InvalidOperationException("The server did not start within 30 seconds.");
+    }
+
+    /// <summary>SIGKILL: no chance to put anything in order.</summary>
+    public void Kill()
+    {
+        process!.Kill(entireProcessTree: true);
+        process.WaitForExit();
+        process.Dispose();
+        process = null;
+    }
+
+    public ValueTask DisposeAsync()
+    {
+        if (process is not null)
+        {
+            Kill();
+        }
+
+        Directory.Delete(folder, recursive: true);
+        return ValueTask.CompletedTask;
+    }
+
+    private static int FreePort()
+    {
+        using var listener = new TcpListener(IPAddress.Loopback, 0);
+        listener.Start();
+        return ((IPEndPoint)listener.LocalEndpoint).Port;
+    }
+
+    private static string FindRoot()
+    {
+        var at = AppContext.BaseDirectory;
+        while (!File.Exists(Path.Combine(at, "AmpleLantern.slnx")))
+        {
+            at = Path.GetDirectoryName(at) ?? throw new InvalidOperationException("Run the tests inside the repository.");
+        }
+
+        return at;
+    }
+}
