@@ -2,10 +2,8 @@ using AmpleLantern.Data.Audit;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
-using Microsoft.EntityFrameworkCore.Diagnostics;
 using Microsoft.Extensions.DependencyInjection;
 using NodaTime;
-using System.Data.Common;
 
 namespace AmpleLantern.Data;
 
@@ -20,33 +18,29 @@ public static class Database
         services.AddScoped<AuditInterceptor>();
         return services.AddDbContext<LanternDb>((provider, options) => options
             .UseSqlite(ConnectionString(Path.Combine(folder, FileName)))
-            .AddInterceptors(new Durable(), provider.GetRequiredService<AuditInterceptor>()));
+            .AddInterceptors(provider.GetRequiredService<AuditInterceptor>()));
     }
 
     private static string ConnectionString(string path) =>
         new SqliteConnectionStringBuilder { DataSource = path, ForeignKeys = true, DefaultTimeout = 10 }.ToString();
 
-    /// <summary>What has been acknowledged survives a kill and a power cut: write-ahead log, flushed at every commit.</summary>
-    private sealed class Durable : DbConnectionInterceptor
+    /// <summary>
+    /// Brings the database up to date and makes it durable: what has been acknowledged survives a kill and a power cut.
+    /// The write-ahead log is a setting of the file; SQLite flushes at every commit (synchronous = full) by itself.
+    /// </summary>
+    /// <exception cref="InvalidOperationException">This SQLite does not flush at every commit.</exception>
+    public static async Task Prepare(LanternDb db)
     {
-        private const string Pragmas = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA busy_timeout=5000;";
-
-        public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData) => Set(connection);
-
-        public override Task ConnectionOpenedAsync(
-            DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        await db.Database.MigrateAsync();
+        await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL");
+        var synchronous = (await db.Database.SqlQueryRaw<int>("PRAGMA synchronous").ToListAsync()).Single();
+        if (synchronous < Full)
         {
-            Set(connection);
-            return Task.CompletedTask;
-        }
-
-        private static void Set(DbConnection connection)
-        {
-            using var command = connection.CreateCommand();
-            command.CommandText = Pragmas;
-            command.ExecuteNonQuery();
+            throw new InvalidOperationException("This SQLite does not flush at every commit; a power cut could lose what was noted.");
         }
     }
+
+    private const int Full = 2;
 }
 
 /// <summary>For <c>dotnet ef</c> only.</summary>

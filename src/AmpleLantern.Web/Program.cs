@@ -27,6 +27,8 @@ var builder = WebApplication.CreateBuilder(args);
 builder.Host.UseSerilog((_, log) => log
     .MinimumLevel.Information()
     .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
+    .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error)
+    .MinimumLevel.Override("Microsoft.AspNetCore.Antiforgery", LogEventLevel.Error)
     .WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u3} {Message:lj}{NewLine}{Exception}"));
 builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = 2_000_000);
 

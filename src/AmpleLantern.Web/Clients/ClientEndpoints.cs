@@ -55,7 +55,7 @@ public static class ClientEndpoints
 
     private static async Task<ClientHistory> History(Guid clientId, LanternDb db, VisitDesk desk, ReadTrail trail, CurrentPerson person, KnowledgeBase knowledge)
     {
-        var client = await db.Clients.Include(c => c.Facts).Include(c => c.Visits).AsSplitQuery().FirstOrDefaultAsync(c => c.Id == clientId)
+        var client = await db.Clients.Include(c => c.Facts).Include(c => c.Visits).AsSplitQuery().SingleOrDefaultAsync(c => c.Id == clientId)
             ?? throw new RefusalException("not-found", "There is no such client. Go back to the list.");
         await trail.Note(db, person, $"client {clientId}", clientId);
         var visits = client.Visits.OrderBy(v => v.Date).ThenBy(v => v.At).ToList();

@@ -17,7 +17,7 @@ public static class Startup
         await using var scope = app.Services.CreateAsyncScope();
         var services = scope.ServiceProvider;
         var db = services.GetRequiredService<LanternDb>();
-        await db.Database.MigrateAsync();
+        await Database.Prepare(db);
         await AddRoles(services.GetRequiredService<RoleManager<IdentityRole>>());
         if (app.Configuration.GetValue("demo", false) && !await db.Clients.AnyAsync())
         {

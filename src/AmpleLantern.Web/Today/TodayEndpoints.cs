@@ -35,15 +35,17 @@ public static class TodayEndpoints
     private static async Task<Day> Get(string? date, VisitDesk desk, LanternDb db, CurrentPerson person, ReadTrail trail)
     {
         var day = date is null ? desk.Now.InZone(DateTimeZoneProviders.Tzdb.GetSystemDefault()).Date : DayOf(date);
-        var visits = await db.Visits.Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).AsSplitQuery()
+        var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).AsSplitQuery()
             .Where(v => v.Date == day).OrderBy(v => v.At).ToListAsync();
-        var names = await db.Users.ToDictionaryAsync(u => u.Id, u => u.DisplayName);
+        var staff = await db.Users.AsNoTracking().Select(u => new { u.Id, u.DisplayName, u.PalmBreadthCm }).ToListAsync();
+        var names = staff.ToDictionary(u => u.Id, u => u.DisplayName);
+        var palms = staff.ToDictionary(u => u.Id, u => u.PalmBreadthCm);
         var mayTreat = person.Is(Roles.Owner, Roles.Practitioner, Roles.Student);
         var shown = new List<DayVisit>();
         var mine = new List<VisitFrame>();
         foreach (var visit in visits)
         {
-            var frame = await desk.Frame(visit);
+            var frame = desk.FrameInList(visit, palms);
             if (visit.PractitionerId == person.Id)
             {
                 mine.Add(frame);
@@ -66,18 +68,18 @@ public static class TodayEndpoints
 
     private static DayVisit Show(Visit visit, VisitFrame frame, string practitioner, bool mayTreat, VisitDesk desk)
     {
-        var view = frame.View(desk.Now);
+        var lamps = Lamps.Of(visit, frame, desk.Now);
         return new(
-            visit.Id, visit.ClientId, visit.Client!.Name, mayTreat ? view.Client.Age : null, mayTreat ? visit.Client.Occupation : "", visit.At,
-            visit.MinutesBooked, visit.Room, practitioner, visit.Plan.Name, view.CurrentStage, mayTreat ? Answer(view) : null,
-            mayTreat ? view.Lamps : [], [.. visit.Plan.Steps.SelectMany(s => s.Props).Concat(Flow(visit, desk.Knowledge)).Distinct()]);
+            visit.Id, visit.ClientId, visit.Client!.Name, mayTreat ? frame.Subject.Age : null, mayTreat ? visit.Client.Occupation : "", visit.At,
+            visit.MinutesBooked, visit.Room, practitioner, visit.Plan.Name, Lamps.Current(lamps), mayTreat ? Answer(visit, frame) : null,
+            mayTreat ? lamps : [], [.. visit.Plan.Steps.SelectMany(s => s.Props).Concat(Flow(visit, desk.Knowledge)).Distinct()]);
     }
 
-    private static string Answer(VisitView view) => view switch
+    private static string Answer(Visit visit, VisitFrame frame) => frame.State.Phase switch
     {
-        { SignedAt: not null } => "Signed.",
-        { Session.Phase: GivePhase.Finished } => "Given. Measure again and sign.",
-        { Session.Phase: GivePhase.NotStarted } => view.Headline.Answer,
+        _ when visit.SignedAt is not null => "Signed.",
+        GivePhase.Finished => "Given. Measure again and sign.",
+        GivePhase.NotStarted => frame.Headline.Answer,
         _ => "Being given.",
     };
 
@@ -98,13 +100,13 @@ public static class TodayEndpoints
     private static async Task<IReadOnlyList<string>> Due(LocalDate day, LanternDb db)
     {
         var unsigned = await db.Visits.Where(v => v.SignedAt == null && v.Date < day && v.StartedAt != null)
-            .Select(v => new { v.Client!.Name, v.Date }).Take(10).ToListAsync();
+            .OrderBy(v => v.Date).Select(v => new { v.Client!.Name, v.Date }).Take(10).ToListAsync();
         return [.. unsigned.Select(v => $"Sign the note of {v.Name}, {v.Date:d MMM}")];
     }
 
     private static async Task<DayVisit> Add(NewVisit request, VisitDesk desk, LanternDb db, CurrentPerson person)
     {
-        var client = await db.Clients.Include(c => c.Facts).FirstOrDefaultAsync(c => c.Id == request.ClientId)
+        var client = await db.Clients.Include(c => c.Facts).SingleOrDefaultAsync(c => c.Id == request.ClientId)
             ?? throw new Core.RefusalException("not-found", "There is no such client. Choose one from the list.", "/clientId");
         var defaults = desk.Knowledge.Defaults;
         Fit.CheckMinutes(request.MinutesBooked - defaults.TalkBeforeMinutes - defaults.TalkAfterMinutes, defaults);

@@ -36,6 +36,10 @@ public static class Lamps
         ];
     }
 
+    /// <summary>The stage where there is something to do next.</summary>
+    public static string Current(IReadOnlyList<Lamp> lamps) =>
+        lamps.FirstOrDefault(l => l.State is LampState.Here or LampState.Blocked)?.Stage ?? Reflect;
+
     private static string ArriveCaption(VisitFrame frame)
     {
         var held = frame.Subject.Facts.Count(f => f.Status is not FactStatus.No);

@@ -17,6 +17,8 @@ public interface IOnVersion
 /// <summary>Loads visits, works them out, and saves changes to them.</summary>
 public sealed class VisitDesk(LanternDb db, KnowledgeBase knowledge, IClock clock, CurrentPerson person)
 {
+    private Around? around;
+
     public Instant Now => clock.GetCurrentInstant();
 
     public async Task<VisitView> View(Guid id) => (await Frame(await Load(id))).View(Now);
@@ -24,15 +26,29 @@ public sealed class VisitDesk(LanternDb db, KnowledgeBase knowledge, IClock cloc
     /// <exception cref="RefusalException">There is no such visit.</exception>
     public async Task<Visit> Load(Guid id) => await db.Visits
         .Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Addenda).AsSplitQuery()
-        .FirstOrDefaultAsync(v => v.Id == id)
+        .SingleOrDefaultAsync(v => v.Id == id)
         ?? throw new RefusalException("not-found", "There is no such visit. It may be on another day; look at Today.");
 
+    /// <summary>Works a visit out. What the database alone knows of it is asked once a request.</summary>
     public async Task<VisitFrame> Frame(Visit visit)
     {
-        var earlier = await db.Visits.CountAsync(v => v.ClientId == visit.ClientId && (v.Date < visit.Date || v.Date == visit.Date && v.At < visit.At));
-        var palm = await db.Users.Where(u => u.Id == visit.PractitionerId).Select(u => u.PalmBreadthCm).FirstOrDefaultAsync();
-        return new(visit, earlier + 1, palm, knowledge);
+        var number = around?.Visit == visit.Id ? around.Number : await Number(visit);
+        var palm = around?.Visit == visit.Id ? around.PalmCm : await PalmOf(visit.PractitionerId);
+        around = new(visit.Id, number, palm);
+        return new(visit, number, palm, knowledge);
     }
+
+    /// <summary>Works many visits out for a list, where their numbers are not shown.</summary>
+    public VisitFrame FrameInList(Visit visit, IReadOnlyDictionary<string, double?> palms) =>
+        new(visit, 0, palms.GetValueOrDefault(visit.PractitionerId), knowledge);
+
+    private async Task<int> Number(Visit visit) => 1 + await db.Visits.CountAsync(
+        v => v.ClientId == visit.ClientId && (v.Date < visit.Date || v.Date == visit.Date && v.At < visit.At));
+
+    private Task<double?> PalmOf(string practitionerId) =>
+        db.Users.Where(u => u.Id == practitionerId).Select(u => u.PalmBreadthCm).SingleOrDefaultAsync();
+
+    private sealed record Around(Guid Visit, int Number, double? PalmCm);
 
     /// <summary>Makes one change on the version the caller saw, saves it and gives the visit as it then is.</summary>
     /// <exception cref="RefusalException">It is signed, or was changed elsewhere.</exception>

@@ -24,11 +24,6 @@ public sealed class VisitFrame
         School = knowledge.School(visit.School);
         Subject = new(visit.Date, client.BirthDate, [.. client.Facts.Select(f => f.ToEntry()), .. visit.CheckIn]);
         Tempo = TempoOf.Measures(client.BreathsPerMinute, client.StatureCm, palmBreadthCm, knowledge.Defaults);
-        Expansion = visit.Snapshot?.Expansion ?? PlanExpansion.Expand(visit.Plan, Tempo, knowledge);
-        Screen = visit.Snapshot?.Screen ?? Core.Screening.Screen.Run(Subject, visit.Plan, School, Tempo, knowledge);
-        Start = StartGate.Decide(Screen.Findings, visit.Overrides);
-        Session = new(Expansion, knowledge);
-        State = visit.Snapshot?.Session ?? Session.Fold(visit.Events.OrderBy(e => e.Sequence).Select(e => e.ToEvent()));
     }
 
     public School School { get; }
@@ -37,15 +32,22 @@ public sealed class VisitFrame
 
     public Tempo Tempo { get; }
 
-    public Expansion Expansion { get; }
+    // Worked out when first asked for: most requests need only some of it.
+    public Expansion Expansion => field ??= visit.Snapshot?.Expansion ?? PlanExpansion.Expand(visit.Plan, Tempo, knowledge);
 
-    public ScreenResult Screen { get; }
+    public ScreenResult Screen => field ??= visit.Snapshot?.Screen ?? Core.Screening.Screen.Run(Subject, visit.Plan, School, Tempo, knowledge);
 
-    public StartDecision Start { get; }
+    public StartDecision Start => field ??= StartGate.Decide(Screen.Findings, visit.Overrides);
 
-    public Session Session { get; }
+    public Session Session => field ??= new(Expansion, knowledge);
 
-    public SessionState State { get; }
+    public SessionState State => field ??=
+        visit.Snapshot?.Session ?? Session.Fold(visit.Events.OrderBy(e => e.Sequence).Select(e => e.ToEvent()));
+
+    public IReadOnlyList<MissingFact> Missing => field ??=
+        visit.SignedAt is null ? MissingFacts.For(Subject, visit.Plan, School, knowledge) : [];
+
+    public Headline Headline => field ??= Headline.Of(Screen, visit.Overrides, visit.Plan, Subject.Facts.Count, Missing.Count);
 
     public ScreenContext Context => new(visit.Plan, Expansion, School, Tempo, knowledge);
 
@@ -64,12 +66,10 @@ public sealed class VisitFrame
 
     public VisitView View(Instant now)
     {
-        var missing = visit.SignedAt is null ? MissingFacts.For(Subject, visit.Plan, School, knowledge) : [];
         var lamps = Lamps.Of(visit, this, now);
         return new(
             visit.Id, visit.Version, Header(), visit.Date, visit.At, visit.MinutesBooked, MinutesOnMat, visit.Room, visit.School,
-            lamps, lamps.FirstOrDefault(l => l.State is LampState.Here or LampState.Blocked)?.Stage ?? Lamps.Reflect, visit.Words, Facts(), missing,
-            Headline.Of(Screen, visit.Overrides, visit.Plan, Subject.Facts.Count, missing.Count), Screen, Start, visit.Overrides,
+            lamps, Lamps.Current(lamps), visit.Words, Facts(), Missing, Headline, Screen, Start, visit.Overrides,
             visit.Plan, Expansion, Tempo, Changes, SessionAt(now), Given, visit.Note ?? Draft, visit.Note is null, visit.SignedAt,
             visit.SignedBy, [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, a.By, a.At))],
             visit.Snapshot?.KnowledgeVersion ?? knowledge.Version);

@@ -1,0 +1,24 @@
+namespace AmpleLantern.Bench;
+
+/// <summary><c>./lantern bench [core|api|client]</c>: all of them when none is named.</summary>
+public static class Run
+{
+    public static async Task Main(string[] args)
+    {
+        string[] wanted = args.Length == 0 ? ["core", "api", "client"] : args;
+        if (wanted.Contains("client"))
+        {
+            ClientSize.Report();
+        }
+
+        if (wanted.Contains("api"))
+        {
+            await ApiLoad.Report();
+        }
+
+        if (wanted.Contains("core"))
+        {
+            CoreBench.Report();
+        }
+    }
+}
