@@ -118,8 +118,14 @@ public static class ApiLoad
                 {
                     client.Visits.Add(new()
                     {
-                        ClientId = client.Id, Date = new LocalDate(2020, 1, 1).PlusDays(made % 2000), At = new(9, 0), MinutesBooked = 50,
-                        PractitionerId = owner, School = "house", Plan = plan, Words = "Stored.",
+                        ClientId = client.Id,
+                        Date = new LocalDate(2020, 1, 1).PlusDays(made % 2000),
+                        At = new(9, 0),
+                        MinutesBooked = 50,
+                        PractitionerId = owner,
+                        School = "house",
+                        Plan = plan,
+                        Words = "Stored.",
                     });
                 }
 

@@ -159,7 +159,9 @@ public static class DemoPractice
         {
             var fact = new ClientFact
             {
-                ClientId = client.Id, Fact = entry.Fact, RecordedBy = "Odile Fenn",
+                ClientId = client.Id,
+                Fact = entry.Fact,
+                RecordedBy = "Odile Fenn",
                 RecordedAt = recorded == today ? now - Duration.FromMinutes(8) : recorded.AtMidnight().InZoneLeniently(zone).ToInstant(),
             };
             fact.Take(entry);
@@ -184,8 +186,15 @@ public static class DemoPractice
 
         private Visit NewVisit(ClientRecord client, LocalDate date, LocalTime at, string who, string flow, string room, string words) => new()
         {
-            ClientId = client.Id, Client = client, Date = date, At = at, MinutesBooked = flow == Legs ? 50 : 30, Room = room,
-            PractitionerId = staff[who], School = knowledge.HouseSchool.Id, Words = words,
+            ClientId = client.Id,
+            Client = client,
+            Date = date,
+            At = at,
+            MinutesBooked = flow == Legs ? 50 : 30,
+            Room = room,
+            PractitionerId = staff[who],
+            School = knowledge.HouseSchool.Id,
+            Words = words,
             Plan = FlowPlans.FromFlow(knowledge.Flows[flow], knowledge, knowledge.HouseSchool),
         };
 
@@ -231,7 +240,14 @@ public static class DemoPractice
 
             visit.Events.AddRange(log.Select((x, i) => new SessionEvent
             {
-                Id = x.Id, VisitId = visit.Id, Sequence = i, At = x.At, ReceivedAt = x.At, Kind = x.Kind, Response = x.Response, By = "Odile Fenn",
+                Id = x.Id,
+                VisitId = visit.Id,
+                Sequence = i,
+                At = x.At,
+                ReceivedAt = x.At,
+                Kind = x.Kind,
+                Response = x.Response,
+                By = "Odile Fenn",
             }));
         }
 

@@ -46,7 +46,10 @@ public static class ClientEndpoints
         FactCheck.CheckBirth(request.BirthDate, desk.Now.InUtc().Date);
         var client = new ClientRecord
         {
-            Name = request.Name.Trim(), BirthDate = request.BirthDate, Occupation = request.Occupation.Trim(), StatureCm = request.StatureCm,
+            Name = request.Name.Trim(),
+            BirthDate = request.BirthDate,
+            Occupation = request.Occupation.Trim(),
+            StatureCm = request.StatureCm,
         };
         db.Clients.Add(client);
         await db.SaveChangesAsync();

@@ -62,8 +62,15 @@ public static class GiveEndpoints
         {
             var row = new SessionEvent
             {
-                Id = e.Id, VisitId = visit.Id, Sequence = visit.Events.Count, At = e.At > now ? now : e.At, ReceivedAt = now,
-                Kind = e.Kind, Response = e.Response, Text = e.Text, By = desk.Person.Name,
+                Id = e.Id,
+                VisitId = visit.Id,
+                Sequence = visit.Events.Count,
+                At = e.At > now ? now : e.At,
+                ReceivedAt = now,
+                Kind = e.Kind,
+                Response = e.Response,
+                Text = e.Text,
+                By = desk.Person.Name,
             };
             desk.Db.SessionEvents.Add(row);
             AskAgain(visit, e, desk);

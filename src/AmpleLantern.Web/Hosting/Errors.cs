@@ -13,8 +13,14 @@ public static class Errors
 {
     private static readonly Dictionary<string, int> Statuses = new()
     {
-        ["not-found"] = 404, ["changed-elsewhere"] = 409, ["locked"] = 409, ["not-cleared"] = 409, ["session-running"] = 409,
-        ["already-set-up"] = 409, ["wrong-sign-in"] = 401, ["locked-out"] = 401,
+        ["not-found"] = 404,
+        ["changed-elsewhere"] = 409,
+        ["locked"] = 409,
+        ["not-cleared"] = 409,
+        ["session-running"] = 409,
+        ["already-set-up"] = 409,
+        ["wrong-sign-in"] = 401,
+        ["locked-out"] = 401,
     };
 
     public static void UseProblems(this WebApplication app)

@@ -9,7 +9,9 @@ public static class OpenApiTypes
 {
     private static readonly Dictionary<Type, string> Formats = new()
     {
-        [typeof(LocalDate)] = "date", [typeof(LocalTime)] = "time", [typeof(Instant)] = "date-time",
+        [typeof(LocalDate)] = "date",
+        [typeof(LocalTime)] = "time",
+        [typeof(Instant)] = "date-time",
     };
 
     public static void AddOpenApiDocument(this IServiceCollection services) => services.AddOpenApi(options =>

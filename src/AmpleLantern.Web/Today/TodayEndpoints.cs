@@ -113,8 +113,15 @@ public static class TodayEndpoints
         var school = desk.Knowledge.School(request.School);
         var visit = new Visit
         {
-            ClientId = client.Id, Client = client, Date = request.Date, At = request.At, MinutesBooked = request.MinutesBooked, Room = request.Room,
-            PractitionerId = person.Id!, School = school.Id, Plan = FlowPlans.FromFlow(desk.Knowledge.Flows[request.Flow], desk.Knowledge, school),
+            ClientId = client.Id,
+            Client = client,
+            Date = request.Date,
+            At = request.At,
+            MinutesBooked = request.MinutesBooked,
+            Room = request.Room,
+            PractitionerId = person.Id!,
+            School = school.Id,
+            Plan = FlowPlans.FromFlow(desk.Knowledge.Flows[request.Flow], desk.Knowledge, school),
         };
         db.Visits.Add(visit);
         await db.SaveChangesAsync();

@@ -29,7 +29,10 @@ public sealed class Page : IDisposable
 
     public void Size(int width, int height) => Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new()
     {
-        ["width"] = width, ["height"] = height, ["deviceScaleFactor"] = 1, ["mobile"] = false,
+        ["width"] = width,
+        ["height"] = height,
+        ["deviceScaleFactor"] = 1,
+        ["mobile"] = false,
     });
 
     public Page SignIn(string name = "odile", string theme = "light")

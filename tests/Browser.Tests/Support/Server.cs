@@ -27,7 +27,8 @@ public sealed class Server : IAsyncLifetime
             "--urls", Address, "--data", folder, "--demo", "true", "--Access:SignInTriesPerMinute", "1000",
         ])
         {
-            RedirectStandardOutput = true, RedirectStandardError = true,
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
         })!;
         process.OutputDataReceived += (_, _) => { };
         process.ErrorDataReceived += (_, _) => { };

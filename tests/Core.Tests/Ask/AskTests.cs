@@ -88,7 +88,8 @@ public class AskTests
     {
         using var process = Process.Start(new ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, "AmpleLantern.Ask.dll"), question])
         {
-            RedirectStandardInput = true, RedirectStandardOutput = true,
+            RedirectStandardInput = true,
+            RedirectStandardOutput = true,
         })!;
         await process.StandardInput.WriteAsync(input);
         process.StandardInput.Close();
@@ -128,7 +129,7 @@ public class AskTests
         }
     }
 
-    private static string Root()
+    internal static string Root()
     {
         var folder = AppContext.BaseDirectory;
         while (!File.Exists(Path.Combine(folder, "AmpleLantern.slnx")))
