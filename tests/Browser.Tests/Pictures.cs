@@ -20,7 +20,7 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             day.Open("Ilse", "screen");
             Take(day, "screen");
             day.Open("Bram", "plan");
-            day.Click("Foot press on the thigh");
+            day.Click("Palm walk up both thighs");
             Take(day, "plan");
             day.Open("Wren", "give");
             day.Find("[data-testid=now-step]");

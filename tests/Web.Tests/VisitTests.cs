@@ -22,12 +22,7 @@ public sealed class VisitTests : IAsyncLifetime
     {
         var id = await odile.VisitOf(client);
         var visit = await odile.NoToTheRest(id);
-        for (var i = 0; i < 60 && visit["screen"]!["swaps"]!.AsArray().FirstOrDefault() is { } swap; i++)
-        {
-            visit = await Post(id, "swaps", new { version = Version(visit), swaps = new[] { new { step = (string)swap["step"]!, replacement = (string)swap["replacement"]! } } });
-        }
-
-        return visit;
+        return await Post(id, "settle", new { version = Version(visit) });
     }
 
     [Fact]
@@ -161,6 +156,26 @@ public sealed class VisitTests : IAsyncLifetime
         Assert.Equal(signed["expansion"]!.ToJsonString(), later["expansion"]!.ToJsonString());
         var added = await Post(id, "addenda", new { text = "Called on day 1: slept well." });
         Assert.Equal("Called on day 1: slept well.", (string)added["addenda"]![0]!["text"]!);
+    }
+
+    [Fact]
+    public async Task The_desk_books_a_visit_for_a_practitioner_and_it_starts_from_its_flow()
+    {
+        var desk = await house.Guest("ansa");
+        var client = (await desk.Post("/api/clients", new { name = "Lune Harrow", birthDate = "1979-05-04" }))!;
+        desk.Refused(422, "birth-after-today", await desk.Post("/api/clients", new { name = "Not Yet", birthDate = "2999-01-01" }));
+        object Booking(int minutes, string? practitioner) =>
+            new { clientId = (string)client["id"]!, date = "2026-12-01", at = "09:30:00", minutesBooked = minutes, flow = "groin-hold", practitioner };
+        desk.Refused(422, "no-practitioner", await desk.Post("/api/visits", Booking(40, null)));
+        desk.Refused(422, "minutes-out-of-range", await desk.Post("/api/visits", Booking(0, "teo")));
+        var booked = (await desk.Post("/api/visits", Booking(40, "teo")))!;
+        Assert.Equal("Teo Marsh", (string)booked["practitioner"]!);
+        var visit = await odile.Visit((string)booked["id"]!);
+        Assert.Equal("arrive", (string)visit["currentStage"]!);
+        var other = await Post((string)booked["id"]!, "plan/flow", new { version = Version(visit), flow = "legs-on-the-mat" });
+        Assert.Equal(42, other["plan"]!["steps"]!.AsArray().Count);
+        Assert.Equal("Lune Harrow", (string)(await odile.Get("/api/today?date=2026-12-01"))!["visits"]![0]!["clientName"]!);
+        odile.Refused(422, "bad-date", await odile.Get("/api/today?date=soon"));
     }
 
     [Fact]

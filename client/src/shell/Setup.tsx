@@ -1,7 +1,9 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent } from 'react';
+import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { ask, http, Problem } from '../api/http';
+import { ask, http } from '../api/http';
+import { TextField } from '../parts/fields';
+import { SendForm } from '../parts/SendForm';
 import { signedIn } from './door';
 import { Lantern } from './Lantern';
 
@@ -12,46 +14,29 @@ export function Setup() {
   const { t } = useTranslation();
   const cache = useQueryClient();
   const [values, setValues] = useState({ code: '', displayName: '', name: '', password: '' });
-  const [wrong, setWrong] = useState('');
-  const submit = async (e: FormEvent) => {
-    e.preventDefault();
-    try {
-      cache.setQueryData(['me'], await ask(http.POST('/api/setup', { body: values })));
-      signedIn();
-    } catch (problem) {
-      setWrong(problem instanceof Problem ? problem.message : t('shell.unreachable'));
-    }
+  const send = async () => {
+    cache.setQueryData(['me'], await ask(http.POST('/api/setup', { body: values })));
+    signedIn();
   };
   return (
     <main className="door">
-      <form onSubmit={(e) => void submit(e)}>
+      <SendForm send={send} action={t('setup.go')} main>
         <Lantern light="here" />
         <h1>{t('setup.title')}</h1>
         <p className="soft">{t('setup.lead')}</p>
         {fields.map((field) => (
-          <div key={field}>
-            <label className="form-label" htmlFor={`setup-${field}`}>
-              {t(`setup.${field}`)}
-            </label>
-            <input
-              id={`setup-${field}`}
-              className="form-control"
-              required
-              type={field === 'password' ? 'password' : 'text'}
-              value={values[field]}
-              onChange={(e) => setValues({ ...values, [field]: e.target.value })}
-            />
-          </div>
+          <TextField
+            key={field}
+            id={`setup-${field}`}
+            label={t(`setup.${field}`)}
+            required
+            type={field === 'password' ? 'password' : 'text'}
+            autoComplete={field === 'password' ? 'new-password' : 'off'}
+            value={values[field]}
+            onText={(text) => setValues({ ...values, [field]: text })}
+          />
         ))}
-        {wrong && (
-          <p role="alert" className="wrong">
-            {wrong}
-          </p>
-        )}
-        <button type="submit" className="pill main">
-          {t('setup.go')}
-        </button>
-      </form>
+      </SendForm>
     </main>
   );
 }

@@ -1,11 +1,13 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import type { ExpandedStep, Expansion, Vocabulary } from '../api/types';
+import type { Expansion, Plan, Vocabulary } from '../api/types';
+import { blockName } from '../parts/blockName';
 import { minSec } from '../parts/spoken';
 import { Beads, Knot } from './Beads';
 import { layOut, MIDDLE } from './layout';
 
 interface Props {
+  plan: Plan;
   expansion: Expansion;
   words: Vocabulary;
   selected?: string | null;
@@ -19,7 +21,7 @@ interface Props {
 const ZOOMS = [1, 1.6, 2.5, 4, 6.5, 10];
 
 /** The session as beads along time: order, repetition, balance and length at a glance. */
-export function Thread({ expansion, words, selected, flagged, onSelect, now, breathsPerMinute }: Props) {
+export function Thread({ plan, expansion, words, selected, flagged, onSelect, now, breathsPerMinute }: Props) {
   const { t } = useTranslation();
   const run = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(1184);
@@ -31,8 +33,8 @@ export function Thread({ expansion, words, selected, flagged, onSelect, now, bre
     return () => watch.disconnect();
   }, []);
   const layout = useMemo(
-    () => layOut(expansion, words, room, ZOOMS[zoom]!, (s) => blockLabel(s, t)),
-    [expansion, words, room, zoom, t],
+    () => layOut(expansion, words, room, ZOOMS[zoom]!, (s) => blockName(plan, s, t)),
+    [plan, expansion, words, room, zoom, t],
   );
   const picked = layout.runs.find((r) => r.step.id === selected);
   const nowX = now === undefined ? undefined : layout.xOf(now);
@@ -129,13 +131,6 @@ export function Thread({ expansion, words, selected, flagged, onSelect, now, bre
       </div>
     </section>
   );
-}
-
-type T = (key: string) => string;
-
-function blockLabel(step: ExpandedStep, t: T) {
-  if (step.side === 'left' || step.side === 'right') return t(`side.${step.side}`);
-  return step.block === 'close' ? t('thread.close') : t('thread.together');
 }
 
 /** A faint wave below: the client's breath, drawn true once there is room for it. */

@@ -64,7 +64,7 @@ export function layOut(
     width: full,
     runs,
     strands: strandsOf(expansion.steps, xOf, full),
-    labels: labelsOf(expansion.steps, xOf, blockName),
+    labels: labelsOf(expansion.steps, xOf, full, blockName),
     minutes: minutesOf(total, full, xOf),
     xOf,
   };
@@ -127,14 +127,20 @@ function strandsOf(steps: ExpandedStep[], xOf: (s: number) => number, full: numb
   return [`M0 ${MIDDLE}H${a}`, side(-APART), side(APART), `M${b} ${MIDDLE}H${full}`];
 }
 
-function labelsOf(steps: ExpandedStep[], xOf: (s: number) => number, name: (step: ExpandedStep) => string) {
+function labelsOf(
+  steps: ExpandedStep[],
+  xOf: (s: number) => number,
+  full: number,
+  name: (step: ExpandedStep) => string,
+) {
   const labels: { x: number; text: string }[] = [];
   let before = '';
   for (const step of steps) {
     const text = name(step);
     const x = xOf(step.startSeconds) + 2;
     const previous = labels[labels.length - 1];
-    if (text !== before && (!previous || x - previous.x > 64)) labels.push({ x, text });
+    if (text !== before && (!previous || x - previous.x > 64))
+      labels.push({ x: Math.min(x, full - text.length * 7), text });
     before = text;
   }
   return labels;

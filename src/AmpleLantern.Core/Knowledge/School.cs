@@ -22,9 +22,12 @@ public sealed record HoldSeconds(double Min, double Usual, double Max);
 /// <param name="BreathsPerMinute">Resting breaths of an adult per minute, when not counted today.</param>
 /// <param name="StatureCm">Stature assumed until it is measured.</param>
 /// <param name="PalmBreadthCm">Practitioner's palm breadth until calibrated.</param>
+/// <param name="OutBreathShare">Part of a resting breath that is breathed out, 0 to 1.</param>
+/// <param name="Aftercare">What is said at the end of every session.</param>
 /// <param name="ShortestPlanMinutes">A plan shorter than this is refused as a slip.</param>
 public sealed record PracticeDefaults(
     string Id, Source Source, PressTimes Press, double BreathsPerMinute, double SlowestBreathsPerMinute,
     double FastestBreathsPerMinute, double StatureCm, double PalmBreadthCm, double PositionChangeSeconds,
     double StanceChangeSeconds, double TalkBeforeMinutes, double TalkAfterMinutes, int ShortestPlanMinutes,
-    int LongestPlanMinutes, int LongestPregnancyWeeks, int DaysFromLastPeriodToDueDate) : IKnown;
+    int LongestPlanMinutes, int LongestPregnancyWeeks, int DaysFromLastPeriodToDueDate, int SecondTrimesterFromWeeks,
+    int ThirdTrimesterFromWeeks, double OutBreathShare, string Aftercare) : IKnown;

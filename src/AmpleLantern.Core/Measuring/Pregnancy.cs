@@ -15,7 +15,8 @@ public static class Pregnancy
     }
 
     /// <summary>1 to 13w6d, 2 to 27w6d, 3 after.</summary>
-    public static int Trimester(int days) => days < 14 * 7 ? 1 : days < 28 * 7 ? 2 : 3;
+    public static int Trimester(int days, PracticeDefaults defaults) =>
+        days < defaults.SecondTrimesterFromWeeks * 7 ? 1 : days < defaults.ThirdTrimesterFromWeeks * 7 ? 2 : 3;
 
     /// <summary>As it is said: 20 weeks, or 20 weeks and 3 days.</summary>
     public static string Spoken(int days) => (days / 7, days % 7) switch

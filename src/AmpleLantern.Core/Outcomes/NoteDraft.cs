@@ -69,7 +69,7 @@ public static class NoteDraft
                 same.Count > 0 ? $"{Names(same, knowledge)} did not move enough to count: change one thing, not everything" : "",
                 worse.Count > 0 ? $"{Names(worse, knowledge)} {Numbers(worse)}: ask tomorrow, and begin lighter" : "",
                 .. lighter,
-                "Water and rest today; soreness may come tomorrow and should fade by the third day",
+                knowledge.Defaults.Aftercare,
             ]);
     }
 

@@ -29,7 +29,7 @@ public static class FlowPlans
             }
         }
 
-        return new(flow.Name, steps, flow.Id);
+        return new(flow.Name, steps, flow.Id, [.. flow.Blocks.Select(b => new PlanBlock(b.Id, b.Name))]);
     }
 
     /// <summary>Places a template in a plan.</summary>

@@ -5,7 +5,7 @@ namespace AmpleLantern.Core.Planning;
 
 /// <summary>A session as a program: steps in the order they are given.</summary>
 /// <param name="Flow">The flow it started from, if any.</param>
-public sealed record Plan(string Name, IReadOnlyList<PlanStep> Steps, string? Flow = null)
+public sealed record Plan(string Name, IReadOnlyList<PlanStep> Steps, string? Flow = null, IReadOnlyList<PlanBlock>? Blocks = null)
 {
     public PlanStep Step(string id) => Steps.FirstOrDefault(s => s.Id == id)
         ?? throw new RefusalException("unknown-step", $"This plan has no step '{id}'. Reload the plan and try again.");
@@ -17,6 +17,9 @@ public sealed record Plan(string Name, IReadOnlyList<PlanStep> Steps, string? Fl
     /// <remarks>Mirroring twice gives the same plan.</remarks>
     public Plan Mirror() => With(s => s with { Side = s.Side.Mirror() });
 }
+
+/// <summary>Name of a block, for headings. A step on one side reads it with that side before it.</summary>
+public sealed record PlanBlock(string Id, string Name);
 
 /// <summary>One step of a plan, complete in itself so that a plan reads the same without its flow.</summary>
 /// <param name="Id">Unique in the plan.</param>

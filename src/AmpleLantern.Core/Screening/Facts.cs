@@ -13,10 +13,12 @@ public enum FactScope { History, Today }
 /// <summary>Something a client may have that changes what may be done.</summary>
 /// <param name="Question">How to ask it, in plain words.</param>
 /// <param name="Details">Further details worth knowing, each with its kind.</param>
+/// <param name="Sided">Has a side of the body.</param>
+/// <param name="Regional">Has a region of the body.</param>
 /// <param name="Words">Common words people use for it.</param>
 public sealed record FactDefinition(
     string Id, string Name, Source Source, string Group, FactScope Scope, string Question,
-    IReadOnlyList<FactDetail> Details, IReadOnlyList<string> Words, bool Sided = false) : IKnown;
+    IReadOnlyList<FactDetail> Details, IReadOnlyList<string> Words, bool Sided = false, bool Regional = false) : IKnown;
 
 /// <summary>A detail of a fact: its key, label and kind (date, text, number or one of the choices).</summary>
 public sealed record FactDetail(string Key, string Name, string Kind, IReadOnlyList<string>? Choices = null);

@@ -30,6 +30,35 @@ public static class Swaps
         return context.Plan with { Steps = [.. context.Plan.Steps.SelectMany(s => s.Id == stepId ? changed : [s])] };
     }
 
+    /// <summary>
+    /// The plan with the best way taken for every finding that has one, finding after finding, screened anew in between.
+    /// What then still stands has no way and needs a decision.
+    /// </summary>
+    public static Plan Settle(ScreenSubject subject, ScreenContext context)
+    {
+        // Each round changes or removes every step one finding touches, so rounds are few; the limit is a safety line.
+        for (var round = 0; round < MostRounds; round++)
+        {
+            var screen = Screen.Run(subject, context.Plan, context.School, context.Tempo, context.Knowledge);
+            if (screen.Swaps.Count == 0)
+            {
+                break;
+            }
+
+            var rule = screen.Swaps[0].Rule;
+            foreach (var best in screen.Swaps.Where(s => s.Rule == rule).DistinctBy(s => s.Step))
+            {
+                context = With(context, Apply(subject, best.Step, best.Replacement, context));
+            }
+        }
+
+        return context.Plan;
+    }
+
+    private const int MostRounds = 60;
+
+    private static ScreenContext With(ScreenContext context, Plan plan) => context with { Plan = plan };
+
     private static IEnumerable<Swap> Ways(
         Finding finding, PlanStep step, IReadOnlyList<(Rule, IReadOnlyList<Trigger>)> triggered, ScreenContext context)
     {

@@ -46,12 +46,24 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
         Who = actor.Name,
         Action = entry.State switch { EntityState.Added => "added", EntityState.Deleted => "removed", _ => "changed" },
         Subject = $"{Word(entry.Entity)} {entry.Properties.First(p => p.Metadata.IsPrimaryKey()).CurrentValue}",
-        ClientId = (entry.Entity as IOfClient)?.ClientId,
+        ClientId = ClientOf(entry),
         What = entry.State is EntityState.Modified
             ? string.Join(", ", entry.Properties.Where(p => p.IsModified && p.Metadata.Name is not ("Version" or "ConcurrencyStamp"))
                 .Select(p => p.Metadata.Name))
             : entry.Entity switch { SessionEvent e => e.Kind.ToString(), ClientFact f => f.Fact, _ => "" },
     };
+
+    /// <summary>Whose record it is; events and addenda belong to their visit's client, when that is at hand.</summary>
+    private static Guid? ClientOf(EntityEntry entry) => entry.Entity switch
+    {
+        IOfClient of => of.ClientId,
+        SessionEvent e => VisitAtHand(entry, e.VisitId),
+        Addendum a => VisitAtHand(entry, a.VisitId),
+        _ => null,
+    };
+
+    private static Guid? VisitAtHand(EntityEntry entry, Guid visitId) =>
+        entry.Context.Set<Visit>().Local.FirstOrDefault(v => v.Id == visitId)?.ClientId;
 
     private static string Word(object entity) => entity switch
     {

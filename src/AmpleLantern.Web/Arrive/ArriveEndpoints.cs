@@ -20,8 +20,6 @@ public sealed record ForgetRequest(int Version, string Fact) : IOnVersion;
 public sealed record CheckInRequest(
     int Version, string? Words = null, double? BreathsPerMinute = null, double? StatureCm = null, IReadOnlyList<Rating>? Before = null) : IOnVersion;
 
-public sealed record DoneRequest(int Version) : IOnVersion;
-
 /// <summary>Arrive: who is this, what changed today.</summary>
 public static class ArriveEndpoints
 {
@@ -71,25 +69,6 @@ public static class ArriveEndpoints
         visit.Words = request.Words ?? visit.Words;
         visit.Client!.BreathsPerMinute = request.BreathsPerMinute ?? visit.Client.BreathsPerMinute;
         visit.Client.StatureCm = request.StatureCm ?? visit.Client.StatureCm;
-        visit.Ratings = Ratings.Merge(visit.Ratings, request.Before ?? [], desk.Knowledge, (old, given) => old with { Before = given.Before });
-    }
-}
-
-/// <summary>Ratings before and after, one pair a measure.</summary>
-public static class Ratings
-{
-    public static IReadOnlyList<Rating> Merge(
-        IReadOnlyList<Rating> old, IReadOnlyList<Rating> given, Core.Knowledge.KnowledgeBase knowledge, Func<Rating, Rating, Rating> take)
-    {
-        var merged = old.ToDictionary(r => r.Measure);
-        foreach (var rating in given)
-        {
-            var measure = knowledge.Measures[rating.Measure];
-            Changes.Check(measure, rating.Before, "/before");
-            Changes.Check(measure, rating.After, "/after");
-            merged[rating.Measure] = take(merged.GetValueOrDefault(rating.Measure) ?? new(rating.Measure, null, null), rating);
-        }
-
-        return [.. merged.Values];
+        visit.Ratings = Ratings.Merge(visit.Ratings, request.Before ?? [], desk.Knowledge);
     }
 }

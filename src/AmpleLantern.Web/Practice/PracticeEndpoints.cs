@@ -1,9 +1,9 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
-using AmpleLantern.Data.Audit;
 using AmpleLantern.Web.Access;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace AmpleLantern.Web.Practice;
 
@@ -14,6 +14,9 @@ public sealed record Vocabulary(
     IReadOnlyList<FactDefinition> Facts, IReadOnlyList<ResponseKind> Responses, IReadOnlyList<Measure> Measures, IReadOnlyList<School> Schools);
 
 public sealed record FlowLine(string Id, string Name, string Tradition, string Summary, string Source);
+
+/// <summary>A line of the trail, with the client's name where it concerns one.</summary>
+public sealed record TrailLine(long Id, Instant At, string Who, string Action, string Subject, string? Client, string What);
 
 /// <summary>Practice: our rules, people and trail.</summary>
 public static class PracticeEndpoints
@@ -28,7 +31,10 @@ public static class PracticeEndpoints
         api.MapGet("/trail", Trail).RequireAuthorization(Policies.Own);
     }
 
-    private static async Task<IReadOnlyList<AuditEntry>> Trail(Guid? clientId, long? before, LanternDb db) => await db.Audit
+    private static async Task<IReadOnlyList<TrailLine>> Trail(Guid? clientId, long? before, LanternDb db) => await db.Audit
         .Where(a => (clientId == null || a.ClientId == clientId) && (before == null || a.Id < before))
-        .OrderByDescending(a => a.Id).Take(200).AsNoTracking().ToListAsync();
+        .OrderByDescending(a => a.Id).Take(200)
+        .Select(a => new TrailLine(
+            a.Id, a.At, a.Who, a.Action, a.Subject, db.Clients.Where(c => c.Id == a.ClientId).Select(c => c.Name).FirstOrDefault(), a.What))
+        .ToListAsync();
 }

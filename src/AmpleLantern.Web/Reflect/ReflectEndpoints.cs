@@ -3,15 +3,12 @@ using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
-using AmpleLantern.Web.Arrive;
 using AmpleLantern.Web.Visits;
 
 namespace AmpleLantern.Web.Reflect;
 
 /// <summary>What was measured after, and the note as edited; null leaves it, and an empty note brings the draft back.</summary>
 public sealed record ReflectRequest(int Version, IReadOnlyList<Rating>? After = null, VisitNote? Note = null) : IOnVersion;
-
-public sealed record DraftAgainRequest(int Version) : IOnVersion;
 
 public sealed record AddendumRequest(string Text);
 
@@ -22,10 +19,10 @@ public static class ReflectEndpoints
     {
         visit.MapPut("/reflect", (Guid visitId, ReflectRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) =>
         {
-            v.Ratings = Ratings.Merge(v.Ratings, r.After ?? [], desk.Knowledge, (old, given) => old with { After = given.After });
+            v.Ratings = Ratings.Merge(v.Ratings, r.After ?? [], desk.Knowledge);
             v.Note = r.Note ?? v.Note;
         }));
-        visit.MapPost("/reflect/draft", (Guid visitId, DraftAgainRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => v.Note = null));
+        visit.MapPost("/reflect/draft", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => v.Note = null));
         visit.MapPost("/sign", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, f) => Sign(v, f, desk)))
             .RequireAuthorization(Policies.Sign);
         visit.MapPost("/addenda", Add).RequireAuthorization(Policies.Sign);

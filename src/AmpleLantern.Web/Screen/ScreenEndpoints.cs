@@ -1,7 +1,6 @@
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
-using AmpleLantern.Web.Arrive;
 using AmpleLantern.Web.Visits;
 
 namespace AmpleLantern.Web.Screen;
@@ -24,6 +23,8 @@ public static class ScreenEndpoints
     {
         visit.MapPost("/swaps", (Guid visitId, SwapRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, frame) =>
             v.Plan = r.Swaps.Aggregate(v.Plan, (plan, s) => Swaps.Apply(frame.Subject, s.Step, s.Replacement, frame.Context with { Plan = plan }))));
+        visit.MapPost("/settle", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, frame) =>
+            v.Plan = Swaps.Settle(frame.Subject, frame.Context)));
         visit.MapPost("/overrides", (Guid visitId, OverrideRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, frame) =>
         {
             StartGate.CheckOverride(r.Rule, r.Reason, frame.Screen.Findings);

@@ -5,6 +5,7 @@ using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Visits;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
@@ -21,7 +22,10 @@ public sealed record DayLoad(double MinutesOnMat, double ThumbMinutes, double Fo
 /// <summary>The day: visits in order, what they add up to, what is due.</summary>
 public sealed record Day(LocalDate Date, IReadOnlyList<DayVisit> Visits, DayLoad Load, IReadOnlyList<string> Due);
 
-public sealed record NewVisit(Guid ClientId, LocalDate Date, LocalTime At, int MinutesBooked, string Flow, string? School = null, string Room = "");
+public sealed record NewVisit(Guid ClientId, LocalDate Date, LocalTime At, int MinutesBooked, string Flow, string? School = null, string Room = "", string? Practitioner = null);
+
+/// <summary>Someone who can be booked.</summary>
+public sealed record Bookable(string Name, string DisplayName);
 
 /// <summary>Today: who comes, what is due.</summary>
 public static class TodayEndpoints
@@ -30,6 +34,7 @@ public static class TodayEndpoints
     {
         api.MapGet("/today", Get);
         api.MapPost("/visits", Add);
+        api.MapGet("/practitioners", async (UserManager<Staff> people) => await WhoTreats(people));
     }
 
     private static async Task<Day> Get(string? date, VisitDesk desk, LanternDb db, CurrentPerson person, ReadTrail trail)
@@ -104,13 +109,26 @@ public static class TodayEndpoints
         return [.. unsigned.Select(v => $"Sign the note of {v.Name}, {v.Date:d MMM}")];
     }
 
-    private static async Task<DayVisit> Add(NewVisit request, VisitDesk desk, LanternDb db, CurrentPerson person)
+    private static async Task<IReadOnlyList<Bookable>> WhoTreats(UserManager<Staff> people)
+    {
+        var all = new List<Bookable>();
+        foreach (var role in new[] { Roles.Owner, Roles.Practitioner, Roles.Student })
+        {
+            all.AddRange((await people.GetUsersInRoleAsync(role)).Select(p => new Bookable(p.UserName!, p.DisplayName)));
+        }
+
+        return [.. all.DistinctBy(p => p.Name)];
+    }
+
+    private static async Task<DayVisit> Add(NewVisit request, VisitDesk desk, LanternDb db, CurrentPerson person, UserManager<Staff> people)
     {
         var client = await db.Clients.Include(c => c.Facts).SingleOrDefaultAsync(c => c.Id == request.ClientId)
             ?? throw new Core.RefusalException("not-found", "There is no such client. Choose one from the list.", "/clientId");
         var defaults = desk.Knowledge.Defaults;
         Fit.CheckMinutes(request.MinutesBooked - defaults.TalkBeforeMinutes - defaults.TalkAfterMinutes, defaults);
         var school = desk.Knowledge.School(request.School);
+        var practitioner = await people.FindByNameAsync(request.Practitioner ?? (await WhoTreats(people)).FirstOrDefault(p => p.DisplayName == person.Name)?.Name ?? "")
+            ?? throw new Core.RefusalException("no-practitioner", "Choose who gives this visit.", "/practitioner");
         var visit = new Visit
         {
             ClientId = client.Id,
@@ -119,12 +137,12 @@ public static class TodayEndpoints
             At = request.At,
             MinutesBooked = request.MinutesBooked,
             Room = request.Room,
-            PractitionerId = person.Id!,
+            PractitionerId = practitioner.Id,
             School = school.Id,
             Plan = FlowPlans.FromFlow(desk.Knowledge.Flows[request.Flow], desk.Knowledge, school),
         };
         db.Visits.Add(visit);
         await db.SaveChangesAsync();
-        return Show(visit, await desk.Frame(visit), person.Name, person.Is(Roles.Owner, Roles.Practitioner, Roles.Student), desk);
+        return Show(visit, await desk.Frame(visit), practitioner.DisplayName, person.Is(Roles.Owner, Roles.Practitioner, Roles.Student), desk);
     }
 }

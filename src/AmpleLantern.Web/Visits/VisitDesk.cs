@@ -14,6 +14,9 @@ public interface IOnVersion
     int Version { get; }
 }
 
+/// <summary>A change that needs nothing but the version it was made on.</summary>
+public sealed record DoneRequest(int Version) : IOnVersion;
+
 /// <summary>Loads visits, works them out, and saves changes to them.</summary>
 public sealed class VisitDesk(LanternDb db, KnowledgeBase knowledge, IClock clock, CurrentPerson person)
 {
@@ -68,7 +71,7 @@ public sealed class VisitDesk(LanternDb db, KnowledgeBase knowledge, IClock cloc
 
         change(visit, await Frame(visit));
         // Facts of the client change what this visit shows, so they count as a change of the visit too.
-        db.Entry(visit).Property(v => v.Words).IsModified = true;
+        db.Entry(visit).Property(v => v.Version).IsModified = true;
         await db.SaveChangesAsync();
         return (await Frame(visit)).View(Now);
     }

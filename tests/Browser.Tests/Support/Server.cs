@@ -5,12 +5,15 @@ using System.Net.Sockets;
 namespace AmpleLantern.Browser.Tests.Support;
 
 /// <summary>The real program in its own process, on a free port, with demo data in a folder of its own.</summary>
-public sealed class Server : IAsyncLifetime
+public class Server : IAsyncLifetime
 {
     private static readonly string Root = FindRoot();
     private readonly string folder = Path.Combine(Path.GetTempPath(), $"lantern-browser-{Guid.NewGuid():n}");
     private readonly int port = FreePort();
     private Process? process;
+
+    /// <summary>Minutes a page may lie idle before it locks.</summary>
+    protected virtual double IdleMinutes => 15;
 
     public string Address => $"http://127.0.0.1:{port}";
 
@@ -25,6 +28,7 @@ public sealed class Server : IAsyncLifetime
         [
             Path.Combine(web, "bin", "Release", "net10.0", "AmpleLantern.Web.dll"), "--contentRoot", web, "--environment", "Production",
             "--urls", Address, "--data", folder, "--demo", "true", "--Access:SignInTriesPerMinute", "1000",
+            "--Access:IdleMinutes", IdleMinutes.ToString(System.Globalization.CultureInfo.InvariantCulture),
         ])
         {
             RedirectStandardOutput = true,
@@ -72,6 +76,7 @@ public sealed class Server : IAsyncLifetime
         }
 
         Directory.Delete(folder, recursive: true);
+        GC.SuppressFinalize(this);
         return ValueTask.CompletedTask;
     }
 
@@ -92,4 +97,10 @@ public sealed class Server : IAsyncLifetime
 
         return at;
     }
+}
+
+/// <summary>A server whose pages lock after a few seconds.</summary>
+public sealed class ImpatientServer : Server
+{
+    protected override double IdleMinutes => 0.05;
 }

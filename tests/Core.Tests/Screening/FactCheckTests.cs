@@ -46,7 +46,7 @@ public class FactCheckTests
     {
         var days = Pregnancy.Days(null, NodaTime.Text.LocalDatePattern.Iso.Parse(due).Value, Known.Day, Known.Base.Defaults);
         Assert.Equal(weeks, Pregnancy.Spoken(days));
-        Assert.Equal(trimester, Pregnancy.Trimester(days));
+        Assert.Equal(trimester, Pregnancy.Trimester(days, Known.Base.Defaults));
         Assert.Equal(days, Pregnancy.Days(Known.Day.PlusDays(-days), null, Known.Day, Known.Base.Defaults));
     }
 

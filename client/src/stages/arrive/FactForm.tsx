@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { FactDefinition, FactEntry, FactView, VisitView, Vocabulary } from '../../api/types';
+import { Choice, LeavingField } from '../../parts/fields';
 import { useAnswer } from './useAnswer';
 
 interface Props {
@@ -22,114 +23,72 @@ export function FactForm({ visit, fact, definition, regions, done }: Props) {
     answer(next);
   };
   const id = (name: string) => `${definition.id}-${name}`;
+  const detail = (key: string, value: string) => set({ detail: { ...entry.detail, [key]: value } });
+  const limbs = [
+    { id: 'leg', name: t('arrive.wholeLeg') },
+    { id: 'arm', name: t('arrive.wholeArm') },
+  ];
   return (
     <div className="factform">
-      <div>
-        <label className="form-label" htmlFor={id('status')}>
-          {t('arrive.status')}
-        </label>
-        <select
-          id={id('status')}
-          className="form-select"
-          value={entry.status ?? 'known'}
-          onChange={(e) => set({ status: e.target.value as FactEntry['status'] })}
-        >
-          {(['known', 'suspected', 'past', 'no'] as const).map((s) => (
-            <option key={s} value={s}>
-              {t(`factStatus.${s}`)}
-            </option>
-          ))}
-        </select>
-      </div>
+      <Choice
+        id={id('status')}
+        label={t('arrive.status')}
+        value={entry.status ?? 'known'}
+        options={(['known', 'suspected', 'past', 'no'] as const).map((s) => ({ id: s, name: t(`factStatus.${s}`) }))}
+        onChoose={(status) => set({ status: status as FactEntry['status'] })}
+      />
       {(['since', 'until'] as const).map((field) => (
-        <div key={field}>
-          <label className="form-label" htmlFor={id(field)}>
-            {t(`arrive.${field}Label`)}
-          </label>
-          <input
-            id={id(field)}
-            className="form-control"
-            type="date"
-            defaultValue={entry[field] ?? ''}
-            onBlur={(e) => e.target.value !== (entry[field] ?? '') && set({ [field]: e.target.value || undefined })}
-          />
-        </div>
+        <LeavingField
+          key={field}
+          id={id(field)}
+          label={t(`arrive.${field}Label`)}
+          type="date"
+          value={entry[field] ?? ''}
+          onLeave={(date) => set({ [field]: date || undefined })}
+        />
       ))}
       {definition.sided && (
-        <div>
-          <label className="form-label" htmlFor={id('side')}>
-            {t('arrive.side')}
-          </label>
-          <select
-            id={id('side')}
-            className="form-select"
-            value={entry.side ?? ''}
-            onChange={(e) => set({ side: (e.target.value || undefined) as FactEntry['side'] })}
-          >
-            <option value="">{t('arrive.notSaid')}</option>
-            {(['left', 'right', 'both'] as const).map((s) => (
-              <option key={s} value={s}>
-                {t(`side.${s}`)}
-              </option>
-            ))}
-          </select>
-        </div>
+        <Choice
+          id={id('side')}
+          label={t('arrive.side')}
+          none={t('arrive.notSaid')}
+          value={entry.side ?? ''}
+          options={(['left', 'right', 'both'] as const).map((s) => ({ id: s, name: t(`side.${s}`) }))}
+          onChoose={(side) => set({ side: (side || undefined) as FactEntry['side'] })}
+        />
       )}
-      {(definition.id === 'consent-refused' || definition.sided) && (
-        <div>
-          <label className="form-label" htmlFor={id('region')}>
-            {t('arrive.region')}
-          </label>
-          <select
-            id={id('region')}
-            className="form-select"
-            value={entry.region ?? ''}
-            onChange={(e) => set({ region: e.target.value || undefined })}
-          >
-            <option value="">{t('arrive.notSaid')}</option>
-            <option value="leg">{t('arrive.wholeLeg')}</option>
-            <option value="arm">{t('arrive.wholeArm')}</option>
-            {regions.map((r) => (
-              <option key={r.id} value={r.id}>
-                {r.name}
-              </option>
-            ))}
-          </select>
-        </div>
+      {definition.regional && (
+        <Choice
+          id={id('region')}
+          label={t('arrive.region')}
+          none={t('arrive.notSaid')}
+          value={entry.region ?? ''}
+          options={[...limbs, ...regions]}
+          onChoose={(region) => set({ region: region || undefined })}
+        />
       )}
-      {definition.details.map((d) => (
-        <div key={d.key}>
-          <label className="form-label" htmlFor={id(d.key)}>
-            {d.name}
-          </label>
-          {d.kind === 'choice' ? (
-            <select
-              id={id(d.key)}
-              className="form-select"
-              value={entry.detail?.[d.key] ?? ''}
-              onChange={(e) => set({ detail: { ...entry.detail, [d.key]: e.target.value } })}
-            >
-              <option value="">{t('arrive.notSaid')}</option>
-              {(d.choices ?? []).map((c) => (
-                <option key={c} value={c}>
-                  {c.replaceAll('-', ' ')}
-                </option>
-              ))}
-            </select>
-          ) : (
-            <input
-              id={id(d.key)}
-              className="form-control"
-              type={d.kind === 'date' ? 'date' : 'text'}
-              defaultValue={entry.detail?.[d.key] ?? ''}
-              onBlur={(e) =>
-                e.target.value !== (entry.detail?.[d.key] ?? '') &&
-                set({ detail: { ...entry.detail, [d.key]: e.target.value } })
-              }
-            />
-          )}
-        </div>
-      ))}
+      {definition.details.map((d) =>
+        d.kind === 'choice' ? (
+          <Choice
+            key={d.key}
+            id={id(d.key)}
+            label={d.name}
+            none={t('arrive.notSaid')}
+            value={entry.detail?.[d.key] ?? ''}
+            options={(d.choices ?? []).map((c) => ({ id: c, name: c.replaceAll('-', ' ') }))}
+            onChoose={(value) => detail(d.key, value)}
+          />
+        ) : (
+          <LeavingField
+            key={d.key}
+            id={id(d.key)}
+            label={d.name}
+            type={d.kind === 'date' ? 'date' : 'text'}
+            value={entry.detail?.[d.key] ?? ''}
+            onLeave={(value) => detail(d.key, value)}
+          />
+        ),
+      )}
       <div className="formfoot">
         <span className="soft small">{fact.recordedBy && t('arrive.recordedBy', { who: fact.recordedBy })}</span>
         <button type="button" className="pill quiet" onClick={() => forget(definition.id)}>

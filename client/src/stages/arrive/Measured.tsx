@@ -2,6 +2,7 @@ import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { useChange } from '../../api/useVisit';
+import { LeavingField } from '../../parts/fields';
 import { day, minSec } from '../../parts/spoken';
 
 /** The two measurements that matter today, and what they change. */
@@ -12,6 +13,7 @@ export function Measured({ visit, words }: { visit: VisitView; words: Vocabulary
     change((version, path) =>
       ask(http.PUT('/api/visits/{visitId}/check-in', { params: path, body: { version, ...body } })),
     );
+  const breaths = visit.client.breathsPerMinute;
   const breath = (60 / visit.tempo.breathsPerMinute).toFixed(1);
   const walk = visit.expansion.steps.find((s) => s.technique === 'palm-walk');
   return (
@@ -23,52 +25,30 @@ export function Measured({ visit, words }: { visit: VisitView; words: Vocabulary
           : t('measured.noBirth')}
       </p>
       <div className="mt-3">
-        <label className="form-label" htmlFor="breaths">
-          {t('measured.breaths')}
-        </label>
-        <div className="withunit">
-          <input
-            id="breaths"
-            key={`b${visit.client.breathsPerMinute}`}
-            className="form-control"
-            type="number"
-            inputMode="numeric"
-            disabled={!!visit.signedAt}
-            placeholder={String(words.defaults.breathsPerMinute / 2)}
-            defaultValue={visit.client.breathsPerMinute == null ? '' : visit.client.breathsPerMinute / 2}
-            onBlur={(e) =>
-              e.target.value !== '' &&
-              Number(e.target.value) * 2 !== visit.client.breathsPerMinute &&
-              save({ breathsPerMinute: Number(e.target.value) * 2 })
-            }
-          />
-          <span>{t('measured.in30')}</span>
-        </div>
+        <LeavingField
+          id="breaths"
+          label={t('measured.breaths')}
+          type="number"
+          unit={t('measured.in30')}
+          disabled={!!visit.signedAt}
+          placeholder={String(words.defaults.breathsPerMinute / 2)}
+          value={breaths == null ? '' : String(breaths / 2)}
+          onLeave={(text) => text && save({ breathsPerMinute: Number(text) * 2 })}
+        />
         <p className="answer">{t('measured.breathLasts', { rate: visit.tempo.breathsPerMinute, seconds: breath })}</p>
-        {visit.client.breathsPerMinute == null && <p className="soft small">{t('measured.estimate')}</p>}
+        {breaths == null && <p className="soft small">{t('measured.estimate')}</p>}
       </div>
       <div className="mt-3">
-        <label className="form-label" htmlFor="stature">
-          {t('measured.stature')}
-        </label>
-        <div className="withunit">
-          <input
-            id="stature"
-            key={`s${visit.client.statureCm}`}
-            className="form-control"
-            type="number"
-            inputMode="numeric"
-            disabled={!!visit.signedAt}
-            placeholder={String(words.defaults.statureCm)}
-            defaultValue={visit.client.statureCm ?? ''}
-            onBlur={(e) =>
-              e.target.value !== '' &&
-              Number(e.target.value) !== visit.client.statureCm &&
-              save({ statureCm: Number(e.target.value) })
-            }
-          />
-          <span>cm</span>
-        </div>
+        <LeavingField
+          id="stature"
+          label={t('measured.stature')}
+          type="number"
+          unit="cm"
+          disabled={!!visit.signedAt}
+          placeholder={String(words.defaults.statureCm)}
+          value={visit.client.statureCm == null ? '' : String(visit.client.statureCm)}
+          onLeave={(text) => text && save({ statureCm: Number(text) })}
+        />
         {walk && (
           <p className="answer">
             {t('measured.hands', { count: walk.stations, palm: (visit.tempo.palmBreadthMetres * 100).toFixed(1) })}

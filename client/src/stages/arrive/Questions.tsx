@@ -1,7 +1,7 @@
 import { useTranslation } from 'react-i18next';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { useKeys } from '../../shell/keys';
-import { Mark } from '../screen/Mark';
+import { Mark } from '../../parts/Mark';
 import { useAnswer } from './useAnswer';
 
 const SHOWN = 4;

@@ -137,6 +137,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
         onAgain={() => record('again')}
       />
       <Thread
+        plan={visit.plan}
         expansion={visit.expansion}
         words={words}
         selected={moment.step.id}

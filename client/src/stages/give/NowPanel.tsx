@@ -14,9 +14,6 @@ interface Props {
   onFinish: () => void;
 }
 
-/** Part of a breath that is breathed out; the press sinks with it. */
-const OUT = 0.55;
-
 /** The one large instruction: step, place, breath, count, countdown, next. */
 export function NowPanel({ moment, visit, words, levels, paused, cursor, onFinish }: Props) {
   const { t } = useTranslation();
@@ -38,8 +35,10 @@ export function NowPanel({ moment, visit, words, levels, paused, cursor, onFinis
   const period = 60 / visit.tempo.breathsPerMinute;
   // Each press begins on an out-breath; between presses the breath just goes on.
   const turn = ((moment.press > 0 && step.presses[0]?.breaths ? moment.into : cursor) % period) / period;
-  const out = turn < OUT;
-  const light = out ? 1 - turn / OUT : (turn - OUT) / (1 - OUT);
+  const share = words.defaults.outBreathShare;
+  const out = turn < share;
+  // The light fades as the breath goes out and swells as it comes in.
+  const light = out ? 1 - turn / share : (turn - share) / (1 - share);
   const level = levels[step.id] ?? step.level;
   const timed =
     planned.pattern.kind === 'hold' ||
@@ -70,7 +69,7 @@ export function NowPanel({ moment, visit, words, levels, paused, cursor, onFinis
           <p className="breathword">{paused ? t('give.paused') : t(out ? 'give.out' : 'give.in')}</p>
           <p className="sink serif">
             {moment.phase === 'change'
-              ? t(step.change === 'position' ? 'give.turn' : 'give.move')
+              ? t(step.change === 'position' ? 'give.turn' : step.change ? 'give.move' : 'give.prepare')
               : resting
                 ? t('give.wait')
                 : t(`give.hand.${timed && moment.phase === 'travel' ? 'release' : moment.phase}`)}

@@ -1,5 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import type { VisitView, Vocabulary } from '../../api/types';
+import { minSec } from '../../parts/spoken';
 import type { Moment } from './moment';
 
 /** The sheet of the step: how, from where, with what, what to mind. */
@@ -19,6 +20,7 @@ export function TheStep({
   const planned = visit.plan.steps.find((s) => s.id === step.id)!;
   const technique = words.techniques.find((x) => x.id === step.technique)!;
   const name = (list: { id: string; name: string }[], id: string) => list.find((x) => x.id === id)?.name ?? id;
+  const coming = visit.expansion.steps.slice(moment.index + 1, moment.index + 5);
   const caps = visit.screen.findings.filter((f) => f.steps.includes(step.id));
   return (
     <aside className="gsheet">
@@ -50,6 +52,18 @@ export function TheStep({
           <li key={c}>{c}</li>
         ))}
       </ul>
+      {coming.length > 0 && (
+        <div className="coming">
+          <p className="gno">{t('give.coming')}</p>
+          <ol>
+            {coming.map((s) => (
+              <li key={s.id}>
+                <span>{s.name}</span> <time>{minSec(s.seconds)}</time>
+              </li>
+            ))}
+          </ol>
+        </div>
+      )}
     </aside>
   );
 }

@@ -36,6 +36,11 @@ export function useGiving(visit: VisitView) {
   useEffect(() => {
     if (state === 'signed-out') signInNeeded();
   }, [state]);
+  const { phase } = giving.view.session;
+  useEffect(() => {
+    // The lamps tell what has begun or ended.
+    if (phase !== visit.session.phase) void cache.invalidateQueries({ queryKey: ['visit', visit.id] });
+  }, [phase, visit.session.phase, visit.id, cache]);
   return {
     view: giving.view,
     state,

@@ -4,18 +4,17 @@ import type { FitView } from '../../api/types';
 
 const USUAL = [30, 40, 50, 60];
 
-/** Fits the plan to minutes by whole repeats; says what it changed. */
-export function FitControl({
-  minutes,
-  total,
-  onFit,
-  fit,
-}: {
+interface Props {
   minutes: number;
   total: number;
-  onFit: (minutes: number) => void;
   fit: FitView | null;
-}) {
+  flows: { id: string; name: string }[];
+  onFit: (minutes: number) => void;
+  onFlow: (flow: string) => void;
+}
+
+/** Fits the plan to minutes by whole repeats and says what it changed; or starts again from a flow. */
+export function FitControl({ minutes, total, fit, flows, onFit, onFlow }: Props) {
   const { t } = useTranslation();
   const [wanted, setWanted] = useState(String(minutes));
   const over = total - minutes * 60;
@@ -48,6 +47,19 @@ export function FitControl({
           {t('plan.fitNow')} <kbd>F</kbd>
         </button>
       </form>
+      <select
+        className="form-select again"
+        aria-label={t('plan.startAgain')}
+        value=""
+        onChange={(e) => e.target.value && onFlow(e.target.value)}
+      >
+        <option value="">{t('plan.startAgain')}</option>
+        {flows.map((f) => (
+          <option key={f.id} value={f.id}>
+            {f.name}
+          </option>
+        ))}
+      </select>
       <p className="small" aria-live="polite">
         {fit ? (
           <>

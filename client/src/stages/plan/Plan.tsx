@@ -4,6 +4,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { ask, http } from '../../api/http';
 import type { FitView, Plan as PlanData, PlanEdit } from '../../api/types';
 import { useChange } from '../../api/useVisit';
+import { blockName } from '../../parts/blockName';
 import { minSec } from '../../parts/spoken';
 import { useKeys } from '../../shell/keys';
 import { Frame } from '../../shell/Frame';
@@ -42,6 +43,13 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
       setFit(answer);
       return answer.visit;
     });
+  };
+  const startAgain = (flow: string) => {
+    keep();
+    setFit(null);
+    change((version, path) =>
+      ask(http.POST('/api/visits/{visitId}/plan/flow', { params: path, body: { version, flow } })),
+    );
   };
   const undo = () => {
     const plan = undone[undone.length - 1];
@@ -97,6 +105,7 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
       }
       thread={
         <Thread
+          plan={visit.plan}
           expansion={visit.expansion}
           words={words}
           selected={selected.id}
@@ -106,49 +115,60 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
         />
       }
     >
-      <div className="headrow">
-        <div>
-          <h1>{visit.plan.name}</h1>
-          <p className="soft mt-1" aria-live="polite">
-            <b className="ink">{minSec(totalSeconds)}</b> {t('plan.of', { minutes: visit.minutesOnMat })} ·{' '}
-            {Math.abs(totals.differenceSeconds) < 1
-              ? t('plan.equal')
-              : t(totals.differenceSeconds > 0 ? 'plan.leftLonger' : 'plan.rightLonger', {
-                  by: minSec(Math.abs(totals.differenceSeconds)),
-                })}{' '}
-            · {t('plan.presses', { count: totals.presses })}
-          </p>
-        </div>
-        <div className="acts">
-          {undone.length > 0 && !locked && (
-            <button type="button" className="pill" onClick={undo}>
-              {t('plan.undo')} <kbd>U</kbd>
+      <div className="planhead">
+        <div className="headrow">
+          <div>
+            <h1>{visit.plan.name}</h1>
+            <p className="soft mt-1" aria-live="polite">
+              <b className="ink">{minSec(totalSeconds)}</b> {t('plan.of', { minutes: visit.minutesOnMat })} ·{' '}
+              {Math.abs(totals.differenceSeconds) < 1
+                ? t('plan.equal')
+                : t(totals.differenceSeconds > 0 ? 'plan.leftLonger' : 'plan.rightLonger', {
+                    by: minSec(Math.abs(totals.differenceSeconds)),
+                  })}{' '}
+              · {t('plan.presses', { count: totals.presses })}
+            </p>
+          </div>
+          <div className="acts">
+            {undone.length > 0 && !locked && (
+              <button type="button" className="pill" onClick={undo}>
+                {t('plan.undo')} <kbd>U</kbd>
+              </button>
+            )}
+            <button
+              type="button"
+              className="pill main"
+              disabled={!visit.start.mayStart}
+              onClick={() => void navigate(`${base}/give`)}
+            >
+              {t('plan.onward')}
             </button>
-          )}
-          <button
-            type="button"
-            className="pill main"
-            disabled={!visit.start.mayStart}
-            onClick={() => void navigate(`${base}/give`)}
-          >
-            {t('plan.onward')}
-          </button>
+          </div>
         </div>
+        {visit.start.obstacles.length > 0 && (
+          <p className="warnline" role="status">
+            {t('plan.settle', { what: [...new Set(visit.start.obstacles.map((o) => o.title))].join('; ') })}{' '}
+            <button type="button" className="pill quiet" onClick={() => void navigate(`${base}/screen`)}>
+              {t('plan.toScreen')}
+            </button>
+          </p>
+        )}
+        {!locked && (
+          <FitControl
+            minutes={visit.minutesOnMat}
+            total={totalSeconds}
+            fit={fit}
+            flows={words.flows}
+            onFit={fitTo}
+            onFlow={startAgain}
+          />
+        )}
+        {locked && <p className="soft">{t('plan.locked')}</p>}
       </div>
-      {visit.start.obstacles.length > 0 && (
-        <p className="warnline" role="status">
-          {t('plan.settle', { what: [...new Set(visit.start.obstacles.map((o) => o.title))].join('; ') })}{' '}
-          <button type="button" className="pill quiet" onClick={() => void navigate(`${base}/screen`)}>
-            {t('plan.toScreen')}
-          </button>
-        </p>
-      )}
-      {!locked && <FitControl minutes={visit.minutesOnMat} total={totalSeconds} onFit={fitTo} fit={fit} />}
-      {locked && <p className="soft">{t('plan.locked')}</p>}
       <div className="steps" ref={listed}>
         {steps.map((step, i) => {
           const expanded = visit.expansion.steps[i]!;
-          const head = blockHead(steps[i - 1], step, t);
+          const head = blockHead(visit.plan, i, t);
           return (
             <div key={step.id}>
               {head && (
@@ -176,10 +196,10 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
 type Step = PlanData['steps'][number];
 const strand = (s: Step) => (s.side === 'left' || s.side === 'right' ? s.side : 'both');
 
-function blockHead(before: Step | undefined, step: Step, t: (key: string) => string) {
-  if (before && before.block === step.block && strand(before) === strand(step)) return null;
-  if (strand(step) !== 'both') return t(`plan.leg.${strand(step)}`);
-  return step.block === 'close' ? t('thread.close') : t('thread.together');
+function blockHead(plan: PlanData, at: number, t: (key: string, values?: Record<string, unknown>) => string) {
+  const step = plan.steps[at]!;
+  const before = plan.steps[at - 1];
+  return before && before.block === step.block && strand(before) === strand(step) ? null : blockName(plan, step, t);
 }
 
 /** The seconds of the block that begins here, summed from what the server worked out. */

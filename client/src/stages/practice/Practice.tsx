@@ -1,13 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type FormEvent } from 'react';
 import { useTranslation } from 'react-i18next';
-import { ask, http, Problem } from '../../api/http';
+import { ask, http } from '../../api/http';
 import type { Me } from '../../api/types';
 import { useVocabulary } from '../../api/useVisit';
 import { signedOut } from '../../shell/door';
 import { Frame } from '../../shell/Frame';
-
-const roles = ['practitioner', 'student', 'desk', 'owner'] as const;
+import { People } from './People';
 
 /** Practice: our people, our rules' sources, and who saw and changed what. */
 export default function Practice() {
@@ -22,7 +20,7 @@ export default function Practice() {
     cache.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' });
   };
   return (
-    <Frame side={owner ? <PeopleHere /> : undefined}>
+    <Frame side={owner ? <People /> : undefined}>
       <div className="headrow">
         <div>
           <h1>{t('practice.head', { name: me?.displayName })}</h1>
@@ -91,86 +89,12 @@ function Trail() {
               <td>{a.who}</td>
               <td>{a.action}</td>
               <td>
-                {a.subject.replace(/ ([0-9a-f]{8})[0-9a-f-]{28}.*/, ' $1')} <span className="soft">{a.what}</span>
+                {a.subject.split(' ')[0]} {a.client && <b>{a.client}</b>} <span className="soft">{a.what}</span>
               </td>
             </tr>
           ))}
         </tbody>
       </table>
-    </section>
-  );
-}
-
-function PeopleHere() {
-  const { t } = useTranslation();
-  const cache = useQueryClient();
-  const people = useQuery({ queryKey: ['people'], queryFn: () => ask(http.GET('/api/people')) });
-  const [form, setForm] = useState({ displayName: '', name: '', password: '', role: 'practitioner' });
-  const [wrong, setWrong] = useState('');
-  const submit = async (e: FormEvent) => {
-    e.preventDefault();
-    try {
-      cache.setQueryData(['people'], await ask(http.POST('/api/people', { body: form })));
-      setForm({ displayName: '', name: '', password: '', role: 'practitioner' });
-      setWrong('');
-    } catch (problem) {
-      setWrong(problem instanceof Problem ? problem.message : t('shell.unreachable'));
-    }
-  };
-  return (
-    <section>
-      <h2>{t('practice.people')}</h2>
-      <ul className="plainlist">
-        {people.data?.map((p) => (
-          <li key={p.name}>
-            <b>{p.displayName}</b> <span className="soft small">{p.roles.map((r) => t(`role.${r}`)).join(', ')}</span>
-          </li>
-        ))}
-      </ul>
-      <form className="bookform mt-4" onSubmit={(e) => void submit(e)}>
-        <h2>{t('practice.addPerson')}</h2>
-        {(['displayName', 'name', 'password'] as const).map((field) => (
-          <div key={field}>
-            <label className="form-label" htmlFor={`person-${field}`}>
-              {t(`setup.${field}`)}
-            </label>
-            <input
-              id={`person-${field}`}
-              className="form-control"
-              required
-              type={field === 'password' ? 'password' : 'text'}
-              autoComplete={field === 'password' ? 'new-password' : 'off'}
-              value={form[field]}
-              onChange={(e) => setForm({ ...form, [field]: e.target.value })}
-            />
-          </div>
-        ))}
-        <div>
-          <label className="form-label" htmlFor="person-role">
-            {t('practice.role')}
-          </label>
-          <select
-            id="person-role"
-            className="form-select"
-            value={form.role}
-            onChange={(e) => setForm({ ...form, role: e.target.value })}
-          >
-            {roles.map((r) => (
-              <option key={r} value={r}>
-                {t(`role.${r}`)}
-              </option>
-            ))}
-          </select>
-        </div>
-        {wrong && (
-          <p role="alert" className="wrong">
-            {wrong}
-          </p>
-        )}
-        <button type="submit" className="pill">
-          {t('practice.add')}
-        </button>
-      </form>
     </section>
   );
 }

@@ -39,6 +39,7 @@ export default function Reflect({ visit, words, who, lamps }: StageProps) {
       side={<GivenAgainstPlan visit={visit} words={words} />}
       thread={
         <Thread
+          plan={visit.plan}
           expansion={visit.expansion}
           words={words}
           flagged={visit.session.phase === 'not-started' ? undefined : flagged}

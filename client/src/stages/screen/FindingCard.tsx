@@ -4,7 +4,7 @@ import { ask, http } from '../../api/http';
 import type { Finding, Swap, VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { signed } from '../../parts/spoken';
-import { Mark } from './Mark';
+import { Mark } from '../../parts/Mark';
 import { Reason } from './Reason';
 
 /** One finding: what, why, instead, and the swaps that can be applied as they are. */

@@ -1,6 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import type { Outcome, VisitView, Vocabulary } from '../../api/types';
-import { Mark } from './Mark';
+import { Mark } from '../../parts/Mark';
 
 const order: Outcome[] = ['emergency', 'refer-first', 'postpone', 'clearance', 'avoid', 'modify', 'note'];
 

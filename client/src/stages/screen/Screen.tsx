@@ -1,7 +1,8 @@
+import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate, useSearchParams } from 'react-router';
 import { ask, http } from '../../api/http';
-import type { Finding } from '../../api/types';
+import type { Finding, Plan } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { Frame } from '../../shell/Frame';
 import { Thread } from '../../thread/Thread';
@@ -15,6 +16,7 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
   const navigate = useNavigate();
   const [params, setParams] = useSearchParams();
   const change = useChange(visit.id);
+  const [before, setBefore] = useState<Plan | null>(null);
   const { findings, standing } = visit.screen;
   const grouped = group(findings.filter((f) => f.outcome !== 'note'));
   const notes = findings.filter((f) => f.outcome === 'note');
@@ -23,6 +25,16 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
       .filter((f) => f.outcome !== 'note' && !visit.overrides.some((o) => o.rule === f.rule))
       .flatMap((f) => f.steps),
   );
+  const toChange = new Set(visit.screen.swaps.map((s) => s.step));
+  const settle = () => {
+    setBefore(visit.plan);
+    change((version, path) => ask(http.POST('/api/visits/{visitId}/settle', { params: path, body: { version } })));
+  };
+  const takeBack = () => {
+    const plan = before!;
+    setBefore(null);
+    change((version, path) => ask(http.PUT('/api/visits/{visitId}/plan', { params: path, body: { version, plan } })));
+  };
   const onward = () => {
     change((version, path) => ask(http.POST('/api/visits/{visitId}/screened', { params: path, body: { version } })));
     void navigate(`${base}/plan`);
@@ -34,6 +46,7 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
       side={<Limits visit={visit} words={words} />}
       thread={
         <Thread
+          plan={visit.plan}
           expansion={visit.expansion}
           words={words}
           flagged={flagged}
@@ -55,9 +68,26 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
             )}
           </p>
         </div>
-        <button type="button" className="pill main" onClick={onward} disabled={!visit.start.mayStart}>
-          {t('screen.onward')}
-        </button>
+        <div className="acts">
+          {before && !visit.signedAt && (
+            <button type="button" className="pill" onClick={takeBack}>
+              {t('screen.takeBack')}
+            </button>
+          )}
+          {toChange.size > 0 && (
+            <button type="button" className="pill main" onClick={settle}>
+              {t('screen.settle', { count: toChange.size })}
+            </button>
+          )}
+          <button
+            type="button"
+            className={toChange.size > 0 ? 'pill' : 'pill main'}
+            onClick={onward}
+            disabled={!visit.start.mayStart}
+          >
+            {t('screen.onward')}
+          </button>
+        </div>
       </div>
       <div className="findings">
         {grouped.map((same) => (

@@ -1,5 +1,5 @@
 import { useTranslation } from 'react-i18next';
-import type { Outcome } from '../../api/types';
+import type { Outcome } from '../api/types';
 
 /** The word of an outcome with its own mark, so that it reads without colour. */
 export function Mark({ outcome }: { outcome: Outcome }) {

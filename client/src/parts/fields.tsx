@@ -1,0 +1,102 @@
+import type { InputHTMLAttributes, ReactNode } from 'react';
+
+interface Labelled {
+  id: string;
+  label: string;
+}
+
+/** A label and what it names. */
+export function Field({ id, label, children }: Labelled & { children: ReactNode }) {
+  return (
+    <div>
+      <label className="form-label" htmlFor={id}>
+        {label}
+      </label>
+      {children}
+    </div>
+  );
+}
+
+type TextProps = Labelled &
+  Omit<InputHTMLAttributes<HTMLInputElement>, 'id' | 'value' | 'onChange'> & {
+    value: string;
+    onText: (text: string) => void;
+  };
+
+/** One line of text, a date, a time, a number or a password. */
+export function TextField({ id, label, onText, ...input }: TextProps) {
+  return (
+    <Field id={id} label={label}>
+      <input id={id} className="form-control" {...input} onChange={(e) => onText(e.target.value)} />
+    </Field>
+  );
+}
+
+interface ChoiceProps extends Labelled {
+  value: string;
+  options: { id: string; name: string }[];
+  /** Words for nothing chosen; without them something always is. */
+  none?: string;
+  required?: boolean;
+  onChoose: (id: string) => void;
+}
+
+/** One of a few. */
+export function Choice({ id, label, value, options, none, required, onChoose }: ChoiceProps) {
+  return (
+    <Field id={id} label={label}>
+      <select
+        id={id}
+        className="form-select"
+        required={required}
+        value={value}
+        onChange={(e) => onChoose(e.target.value)}
+      >
+        {none !== undefined && <option value="">{none}</option>}
+        {options.map((o) => (
+          <option key={o.id} value={o.id}>
+            {o.name}
+          </option>
+        ))}
+      </select>
+    </Field>
+  );
+}
+
+interface LeavingProps extends Labelled {
+  type?: string;
+  value: string;
+  placeholder?: string;
+  disabled?: boolean;
+  unit?: string;
+  onLeave: (text: string) => void;
+}
+
+/** A value that is saved when it was changed and the field is left. */
+export function LeavingField({ id, label, type = 'text', value, placeholder, disabled, unit, onLeave }: LeavingProps) {
+  const input = (
+    <input
+      id={id}
+      // A value that comes back from the server replaces what stands here.
+      key={value}
+      className="form-control"
+      type={type}
+      placeholder={placeholder}
+      disabled={disabled}
+      defaultValue={value}
+      onBlur={(e) => e.target.value !== value && onLeave(e.target.value)}
+    />
+  );
+  return (
+    <Field id={id} label={label}>
+      {unit ? (
+        <div className="withunit">
+          {input}
+          <span>{unit}</span>
+        </div>
+      ) : (
+        input
+      )}
+    </Field>
+  );
+}

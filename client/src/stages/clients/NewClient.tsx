@@ -1,0 +1,44 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { ask, http } from '../../api/http';
+import { TextField } from '../../parts/fields';
+import { SendForm } from '../../parts/SendForm';
+
+const empty = { name: '', birthDate: '', occupation: '', statureCm: '' };
+const kinds = { name: 'text', birthDate: 'date', occupation: 'text', statureCm: 'number' } as const;
+
+/** Notes someone new. */
+export function NewClient() {
+  const { t } = useTranslation();
+  const cache = useQueryClient();
+  const [form, setForm] = useState(empty);
+  const send = async () => {
+    const { name, birthDate, occupation, statureCm } = form;
+    const body = {
+      name,
+      occupation,
+      birthDate: birthDate || undefined,
+      statureCm: statureCm ? Number(statureCm) : undefined,
+    };
+    await ask(http.POST('/api/clients', { body }));
+    setForm(empty);
+    await cache.invalidateQueries({ queryKey: ['clients'] });
+  };
+  return (
+    <SendForm className="bookform" send={send} action={t('clients.add')}>
+      <h2>{t('clients.new')}</h2>
+      {(Object.keys(kinds) as (keyof typeof kinds)[]).map((field) => (
+        <TextField
+          key={field}
+          id={`client-${field}`}
+          label={t(`clients.${field}`)}
+          type={kinds[field]}
+          required={field === 'name'}
+          value={form[field]}
+          onText={(text) => setForm({ ...form, [field]: text })}
+        />
+      ))}
+    </SendForm>
+  );
+}
