@@ -202,12 +202,22 @@ export const en = {
     notes_other: '{{count}} things to know',
     standing_one: 'One more limit holds today but touches nothing in this plan',
     standing_other: '{{count}} more limits hold today but touch nothing in this plan',
+    changedToday: 'Changed for today',
     law: 'This check supports your judgement. It does not replace your licence, local rules or the client’s physician.',
+  },
+  departure: {
+    exchanged: 'became {{to}}',
+    'left-out': 'left out',
+    lighter: 'at {{to}}',
+    stronger: 'at {{to}}',
+    'other-position': 'now {{to}}',
+    'other-contact': 'now with {{to}}',
   },
   limits: {
     title: 'Where today’s limits lie',
     lead: 'Place by place, strongest first.',
     none: 'No place is limited today, beyond the usual care.',
+    kept: 'The plan keeps to every limit of today.',
     reasons: 'Reasons on record',
   },
   plan: {

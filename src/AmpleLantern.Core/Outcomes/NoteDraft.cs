@@ -15,7 +15,7 @@ public sealed record VisitNote(string Said, string Found, string Done, string Ne
 /// <summary>What a note is drafted from: the log of the visit.</summary>
 public sealed record VisitLog(
     string Words, IReadOnlyList<Finding> Findings, IReadOnlyList<Override> Overrides, Plan Plan,
-    IReadOnlyList<GivenStep> Given, SessionState Session, IReadOnlyList<Change> Changes);
+    IReadOnlyList<Departure> Departures, IReadOnlyList<GivenStep> Given, SessionState Session, IReadOnlyList<Change> Changes);
 
 /// <summary>Drafts the note from the log, so that nothing noted has to be typed again. The hand then edits it.</summary>
 public static class NoteDraft
@@ -38,8 +38,12 @@ public static class NoteDraft
     {
         var given = log.Given.Where(g => g.GivenSeconds > 0).ToList();
         var skipped = log.Given.Where(g => g.GivenSeconds <= 0).Select(g => log.Plan.Step(g.Step).Name).Distinct().ToList();
-        var swapped = log.Plan.Steps.Where(s => s.InsteadOf is not null).GroupBy(s => s.InsteadOf)
-            .Select(g => $"Instead of {Lower(g.Key!)}: {string.Join(", ", g.Select(s => Lower(s.Name)).Distinct())}");
+        var changed = log.Departures.Select(d => d.Kind switch
+        {
+            DepartureKind.Exchanged => $"Instead of {Lower(d.From[0])}: {Lower(d.To)}",
+            DepartureKind.LeftOut => $"Left out: {string.Join(", ", d.From.Select(Lower))}",
+            _ => $"{d.Count} steps changed to {d.To}",
+        });
         var minutes = Math.Round(given.Sum(g => g.GivenSeconds) / 60).ToString(CultureInfo.InvariantCulture);
         var responses = log.Session.Responses.GroupBy(r => (r.Response, log.Plan.Step(r.Step).Name))
             .Select(g => $"{knowledge.Responses[g.Key.Response].Name} at {Lower(g.Key.Name)}"
@@ -48,7 +52,7 @@ public static class NoteDraft
         return Sentences(
             [
                 $"{log.Plan.Name}, {minutes} min on the mat, {given.Count} of {log.Given.Count} steps",
-                .. swapped,
+                .. changed,
                 skipped.Count > 0 ? $"Not given: {string.Join(", ", skipped.Select(Lower))}" : "",
                 .. responses,
                 lowered.Count > 0 ? $"Pressure lowered for {string.Join(", ", lowered)}" : "",

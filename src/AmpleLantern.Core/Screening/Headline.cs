@@ -5,13 +5,13 @@ namespace AmpleLantern.Core.Screening;
 /// <summary>The screen's answer in one sentence, and what it rests on in another.</summary>
 public sealed record Headline(string Answer, string Because)
 {
-    public static Headline Of(ScreenResult screen, IReadOnlyList<Override> overrides, Plan plan, int factsKnown, int factsMissing)
+    public static Headline Of(ScreenResult screen, IReadOnlyList<Override> overrides, IReadOnlyList<Departure> departures, int factsKnown, int factsMissing)
     {
         var decision = StartGate.Decide(screen.Findings, overrides);
-        return new(Say(screen, decision, overrides, plan), Rest(factsKnown, factsMissing));
+        return new(Say(screen, decision, overrides, departures), Rest(factsKnown, factsMissing));
     }
 
-    private static string Say(ScreenResult screen, StartDecision decision, IReadOnlyList<Override> overrides, Plan plan)
+    private static string Say(ScreenResult screen, StartDecision decision, IReadOnlyList<Override> overrides, IReadOnlyList<Departure> departures)
     {
         var strongest = decision.Obstacles.OrderBy(o => o.Outcome).FirstOrDefault();
         var steps = screen.Findings.Where(f => decision.Obstacles.Any(o => o.Rule == f.Rule)).SelectMany(f => f.Steps).Distinct().Count();
@@ -24,21 +24,29 @@ public sealed record Headline(string Answer, string Because)
             Outcome.Avoid => $"Change {Count(steps, "step")} before you begin.",
             Outcome.Modify when steps == 0 => "One thing to settle before you begin.",
             Outcome.Modify => $"Go lighter or differently in {Count(steps, "step")}.",
-            _ => Go(overrides, plan),
+            _ => Go(overrides, departures),
         };
     }
 
-    private static string Go(IReadOnlyList<Override> overrides, Plan plan)
+    private static string Go(IReadOnlyList<Override> overrides, IReadOnlyList<Departure> departures)
     {
-        var replaced = plan.Steps.Select(s => s.InsteadOf).OfType<string>().Distinct().Count();
-        return (replaced, overrides.Count) switch
+        int Steps(params DepartureKind[] kinds) => departures.Where(d => kinds.Contains(d.Kind)).Sum(d => d.Count);
+        string[] said =
+        [
+            .. Part(Steps(DepartureKind.Exchanged), "exchanged"), .. Part(Steps(DepartureKind.LeftOut), "left out"),
+            .. Part(Steps(DepartureKind.Lighter), "lighter"),
+            .. Part(Steps(DepartureKind.OtherPosition, DepartureKind.OtherContact), "done differently"),
+            .. overrides.Count > 0 ? new[] { $"{Count(overrides.Count, "reason")} on record" } : [],
+        ];
+        return said switch
         {
-            (0, 0) => "Go ahead. Nothing stands against this plan.",
-            (0, var n) => $"Go ahead, with {Count(n, "reason")} on record.",
-            (1, _) => "Go ahead, with one step exchanged.",
-            (var n, _) => $"Go ahead, with {Count(n, "step")} exchanged.",
+            [] => "Go ahead. Nothing stands against this plan.",
+            [var one] => $"Go ahead, with {one}.",
+            [.. var most, var last] => $"Go ahead, with {string.Join(", ", most)} and {last}.",
         };
     }
+
+    private static string[] Part(int steps, string how) => steps == 0 ? [] : [$"{Count(steps, "step")} {how}"];
 
     private static string Rest(int known, int missing) => missing switch
     {

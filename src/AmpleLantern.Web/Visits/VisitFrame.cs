@@ -47,7 +47,9 @@ public sealed class VisitFrame
     public IReadOnlyList<MissingFact> Missing => field ??=
         visit.SignedAt is null ? MissingFacts.For(Subject, visit.Plan, School, knowledge) : [];
 
-    public Headline Headline => field ??= Headline.Of(Screen, visit.Overrides, visit.Plan, Subject.Facts.Count, Missing.Count);
+    public IReadOnlyList<Departure> Departures => field ??= Core.Planning.Departures.Of(visit.Plan, knowledge, School);
+
+    public Headline Headline => field ??= Headline.Of(Screen, visit.Overrides, Departures, Subject.Facts.Count, Missing.Count);
 
     public ScreenContext Context => new(visit.Plan, Expansion, School, Tempo, knowledge);
 
@@ -60,7 +62,7 @@ public sealed class VisitFrame
         [.. knowledge.Measures.All.Select(m => Core.Outcomes.Changes.Judge(m, visit.Ratings.FirstOrDefault(r => r.Measure == m.Id) ?? new(m.Id, null, null)))];
 
     public VisitNote Draft => NoteDraft.From(
-        new(visit.Words, Screen.Findings, visit.Overrides, visit.Plan, Given, State, Changes), knowledge);
+        new(visit.Words, Screen.Findings, visit.Overrides, visit.Plan, Departures, Given, State, Changes), knowledge);
 
     public Snapshot TakeSnapshot(VisitNote note) => new(knowledge.Version, Screen, Expansion, Given, State, Changes, note);
 
@@ -70,7 +72,7 @@ public sealed class VisitFrame
         return new(
             visit.Id, visit.Version, Header(), visit.Date, visit.At, visit.MinutesBooked, MinutesOnMat, visit.Room, visit.School,
             lamps, Lamps.Current(lamps), visit.Words, Facts(), Missing, Headline, Screen, Start, visit.Overrides,
-            visit.Plan, Expansion, Tempo, Changes, SessionAt(now), Given, visit.Note ?? Draft, visit.Note is null, visit.SignedAt,
+            visit.Plan, Departures, Expansion, Tempo, Changes, SessionAt(now), Given, visit.Note ?? Draft, visit.Note is null, visit.SignedAt,
             visit.SignedBy, [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, a.By, a.At))],
             visit.Snapshot?.KnowledgeVersion ?? knowledge.Version);
     }

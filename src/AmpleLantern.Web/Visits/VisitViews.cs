@@ -31,6 +31,6 @@ public sealed record VisitView(
     Guid Id, int Version, ClientHeader Client, LocalDate Date, LocalTime At, int MinutesBooked, double MinutesOnMat, string Room,
     string School, IReadOnlyList<Lamp> Lamps, string CurrentStage, string Words, IReadOnlyList<FactView> Facts,
     IReadOnlyList<MissingFact> Missing, Headline Headline, ScreenResult Screen, StartDecision Start,
-    IReadOnlyList<Override> Overrides, Core.Planning.Plan Plan, Expansion Expansion, Tempo Tempo, IReadOnlyList<Change> Changes,
+    IReadOnlyList<Override> Overrides, Core.Planning.Plan Plan, IReadOnlyList<Departure> Departures, Expansion Expansion, Tempo Tempo, IReadOnlyList<Change> Changes,
     SessionView Session, IReadOnlyList<GivenStep> Given, VisitNote Note, bool NoteIsDraft, Instant? SignedAt, string? SignedBy,
     IReadOnlyList<AddendumView> Addenda, string KnowledgeVersion);

@@ -53,6 +53,18 @@ public class ScreenTests
         Assert.Equal(swap.AddedSeconds, Known.Expand(swapped).TotalSeconds - Known.Expand(plan).TotalSeconds, 1);
     }
 
+    [Fact]
+    public void What_was_changed_for_a_blood_thinner_is_told_against_the_flow()
+    {
+        var plan = Known.Flow(Known.Legs);
+        var settled = Swaps.Settle(new(Known.Day, Adult, [new("anticoagulant")]), Known.Context(plan));
+        var told = Departures.Of(settled, Known.Base, Known.Base.HouseSchool);
+        Assert.Equal([DepartureKind.Exchanged, DepartureKind.LeftOut, DepartureKind.Lighter], told.Select(d => d.Kind));
+        Assert.Equal((1, 2), (told[0].Count, told[1].Count));
+        Assert.Equal("level 2", told[2].To);
+        Assert.Empty(Departures.Of(plan, Known.Base, Known.Base.HouseSchool));
+    }
+
     [Property(MaxTest = 60)]
     public Property No_plan_that_passes_the_screen_contains_a_step_a_rule_avoids() => Prop.ForAll(SomeFacts(), facts =>
     {

@@ -33,7 +33,9 @@ export function Limits({ visit, words }: { visit: VisitView; words: Vocabulary }
   return (
     <section>
       <h2>{t('limits.title')}</h2>
-      <p className="soft small">{sorted.length === 0 ? t('limits.none') : t('limits.lead')}</p>
+      <p className="soft small">
+        {sorted.length === 0 ? t(visit.screen.standing.length > 0 ? 'limits.kept' : 'limits.none') : t('limits.lead')}
+      </p>
       <ul className="limits">
         {sorted.map((limit) => (
           <li key={limit.titles.join()}>

@@ -4,6 +4,7 @@ import { useNavigate, useSearchParams } from 'react-router';
 import { ask, http } from '../../api/http';
 import type { Finding, Plan } from '../../api/types';
 import { useChange } from '../../api/useVisit';
+import { Mark } from '../../parts/Mark';
 import { Frame } from '../../shell/Frame';
 import { Thread } from '../../thread/Thread';
 import type { StageProps } from '../stage';
@@ -94,6 +95,20 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
           <FindingCard key={same[0]!.title + same[0]!.rule} findings={same} visit={visit} />
         ))}
       </div>
+      {visit.departures.length > 0 && (
+        <section className="departures">
+          <h2>{t('screen.changedToday')}</h2>
+          {visit.departures.map((d) => (
+            <p key={d.kind + d.to}>
+              <Mark outcome={d.kind === 'left-out' ? 'avoid' : 'modify'} />
+              <span>
+                <b>{d.from.length > 3 ? t('arrive.steps', { count: d.count }) : d.from.join(', ')}</b>{' '}
+                {t(`departure.${d.kind}`, { to: d.to })}
+              </span>
+            </p>
+          ))}
+        </section>
+      )}
       {notes.length > 0 && (
         <details className="fold">
           <summary>{t('screen.notes', { count: notes.length })}</summary>
@@ -105,7 +120,7 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
         </details>
       )}
       {standing.length > 0 && (
-        <details className="fold">
+        <details className="fold" open={grouped.length === 0}>
           <summary>{t('screen.standing', { count: standing.length })}</summary>
           {standing.map((f) => (
             <p key={f.rule + f.title}>
