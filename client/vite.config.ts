@@ -7,7 +7,7 @@ export default defineConfig({
     outDir: '../src/AmpleLantern.Web/wwwroot',
     emptyOutDir: true,
     assetsInlineLimit: 0,
-    rollupOptions: {},
+    rolldownOptions: { checks: { pluginTimings: false } },
   },
   css: {
     preprocessorOptions: {

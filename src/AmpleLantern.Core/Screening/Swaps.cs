@@ -48,7 +48,7 @@ public static class Swaps
             var rule = screen.Swaps[0].Rule;
             foreach (var best in screen.Swaps.Where(s => s.Rule == rule).DistinctBy(s => s.Step))
             {
-                context = With(context, Apply(subject, best.Step, best.Replacement, context));
+                context = context with { Plan = Apply(subject, best.Step, best.Replacement, context) };
             }
         }
 
@@ -57,16 +57,16 @@ public static class Swaps
 
     private const int MostRounds = 60;
 
-    private static ScreenContext With(ScreenContext context, Plan plan) => context with { Plan = plan };
-
     private static IEnumerable<Swap> Ways(
         Finding finding, PlanStep step, IReadOnlyList<(Rule, IReadOnlyList<Trigger>)> triggered, ScreenContext context)
     {
         var before = WorkOf([step], context);
+        // A change of level or position may stand on a step that is forbidden anyway, but must not make it so.
+        var forbidden = finding.Outcome is Outcome.Modify && Forbidden([step], triggered, context);
         foreach (var (id, saying) in Candidates(finding, step, context.Knowledge))
         {
             var after = Capped(Changed(step, id, context.School, context.Knowledge), triggered, context);
-            if (finding.Outcome is Outcome.Modify || !Forbidden(after, triggered, context))
+            if (forbidden || !Forbidden(after, triggered, context))
             {
                 yield return new(finding.Rule, step.Id, id, saying, WorkOf(after, context) - before);
             }
@@ -138,7 +138,7 @@ public static class Swaps
     }
 
     /// <summary>New steps keep to the level caps that stand today.</summary>
-    public static IReadOnlyList<PlanStep> Capped(
+    private static IReadOnlyList<PlanStep> Capped(
         IReadOnlyList<PlanStep> steps, IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Triggers)> triggered, ScreenContext context)
     {
         int Cap(PlanStep s) => triggered.SelectMany(t => t.Rule.Then.Where(e => e.Cap?.Level is not null)

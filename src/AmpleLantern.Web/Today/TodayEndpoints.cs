@@ -1,5 +1,5 @@
+using AmpleLantern.Core.Diary;
 using AmpleLantern.Core.Giving;
-using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
@@ -15,9 +15,6 @@ namespace AmpleLantern.Web.Today;
 public sealed record DayVisit(
     Guid Id, Guid ClientId, string ClientName, int? Age, string Occupation, LocalTime At, int MinutesBooked, string Room, string Practitioner,
     string PlanName, string CurrentStage, string? Answer, IReadOnlyList<Lamp> Lamps, IReadOnlyList<string> SetOut);
-
-/// <summary>Load of the signed-in person's hands over the day, in minutes of planned work.</summary>
-public sealed record DayLoad(double MinutesOnMat, double ThumbMinutes, double FootMinutes, int PositionChanges);
 
 /// <summary>The day: visits in order, what they add up to, what is due.</summary>
 public sealed record Day(LocalDate Date, IReadOnlyList<DayVisit> Visits, DayLoad Load, IReadOnlyList<string> Due);
@@ -47,13 +44,13 @@ public static class TodayEndpoints
         var palms = staff.ToDictionary(u => u.Id, u => u.PalmBreadthCm);
         var mayTreat = person.Is(Roles.Owner, Roles.Practitioner, Roles.Student);
         var shown = new List<DayVisit>();
-        var mine = new List<VisitFrame>();
+        var mine = new List<Expansion>();
         foreach (var visit in visits)
         {
             var frame = desk.FrameInList(visit, palms);
             if (visit.PractitionerId == person.Id)
             {
-                mine.Add(frame);
+                mine.Add(frame.Expansion);
             }
 
             shown.Add(Show(visit, frame, names.GetValueOrDefault(visit.PractitionerId, ""), mayTreat, desk));
@@ -64,7 +61,7 @@ public static class TodayEndpoints
             await trail.Note(db, person, $"day {day}", null);
         }
 
-        return new(day, shown, LoadOf(mine, desk.Knowledge), await Due(day, db));
+        return new(day, shown, DayLoad.Of(mine, desk.Knowledge), await Due(day, db));
     }
 
     private static LocalDate DayOf(string text) => NodaTime.Text.LocalDatePattern.Iso.Parse(text) is { Success: true } day
@@ -77,7 +74,7 @@ public static class TodayEndpoints
         return new(
             visit.Id, visit.ClientId, visit.Client!.Name, mayTreat ? frame.Subject.Age : null, mayTreat ? visit.Client.Occupation : "", visit.At,
             visit.MinutesBooked, visit.Room, practitioner, visit.Plan.Name, Lamps.Current(lamps), mayTreat ? Answer(visit, frame) : null,
-            mayTreat ? lamps : [], [.. visit.Plan.Steps.SelectMany(s => s.Props).Concat(Flow(visit, desk.Knowledge)).Distinct()]);
+            mayTreat ? lamps : [], SetOut.For(visit.Plan, desk.Knowledge));
     }
 
     private static string Answer(Visit visit, VisitFrame frame) => frame.State.Phase switch
@@ -87,19 +84,6 @@ public static class TodayEndpoints
         GivePhase.NotStarted => frame.Headline.Answer,
         _ => "Being given.",
     };
-
-    private static IEnumerable<string> Flow(Visit visit, KnowledgeBase knowledge) =>
-        visit.Plan.Flow is { } id ? knowledge.Flows.Find(id)?.Props ?? [] : [];
-
-    private static DayLoad LoadOf(List<VisitFrame> frames, KnowledgeBase knowledge)
-    {
-        var steps = frames.SelectMany(f => f.Expansion.Steps).ToList();
-        double Minutes(Func<ExpandedStep, bool> which) => Math.Round(steps.Where(which).Sum(s => s.WorkSeconds) / 60, 1);
-        return new(
-            Math.Round(frames.Sum(f => f.Expansion.TotalSeconds) / 60, 1),
-            Minutes(s => knowledge.Contacts[s.Contact].Family == "thumb"), Minutes(s => knowledge.Contacts[s.Contact].Family == "foot"),
-            steps.Count(s => s.Change is not null));
-    }
 
     /// <summary>Notes of earlier days that are not signed yet.</summary>
     private static async Task<IReadOnlyList<string>> Due(LocalDate day, LanternDb db)

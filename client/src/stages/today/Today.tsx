@@ -39,7 +39,7 @@ export function Today() {
             <Figure name={t('today.onMat')} value={`${Math.round(load.minutesOnMat)} min`} />
             <Figure name={t('today.thumbs')} value={`${Math.round(load.thumbMinutes)} min`} />
             <Figure name={t('today.feet')} value={`${Math.round(load.footMinutes)} min`} />
-            <Figure name={t('today.turns')} value={String(load.positionChanges)} />
+            <Figure name={t('today.turns')} value={String(load.changes)} />
           </dl>
           <h2 className="mt-4">{t('today.setOut')}</h2>
           <ul className="plainlist">
