@@ -89,6 +89,7 @@ public sealed class MouseVisit(Server server) : IClassFixture<Server>
         page.See("Legs on the mat");
         var first = page.Driver.CurrentWindowHandle;
         page.Driver.SwitchTo().NewWindow(WindowType.Tab);
+        page.Size(1280, 800);
         page.Driver.Navigate().GoToUrl($"{address}/plan?step=kneecaps");
         page.Click("Leave out");
         page.Saved();

@@ -144,6 +144,10 @@ public sealed class VisitTests : IAsyncLifetime
         var visit = (await odile.Put($"/api/visits/{id}/reflect", new { version = Version(await odile.Visit(id)), after = new[] { new { measure = "heaviness", after = 2 } } }))!;
         Assert.Contains("5 to 2: better", (string)visit["note"]!["found"]!, StringComparison.Ordinal);
         odile.Refused(422, "rating-out-of-range", await odile.Put($"/api/visits/{id}/reflect", new { version = Version(visit), after = new[] { new { measure = "heaviness", after = 12 } } }));
+        visit = (await odile.Put($"/api/visits/{id}/reflect", new { version = Version(visit), note = new { next = "Bring the other shoes." } }))!;
+        visit = (await odile.Put($"/api/visits/{id}/reflect", new { version = Version(visit), after = new[] { new { measure = "tension", after = 1 } } }))!;
+        Assert.Equal("Bring the other shoes.", (string)visit["note"]!["next"]!);
+        Assert.Contains("Tension 4 to 1: better", (string)visit["note"]!["found"]!, StringComparison.Ordinal);
         var signed = await Post(id, "sign", new { version = Version(visit) });
         Assert.Equal("Odile Fenn", (string)signed["signedBy"]!);
         odile.Refused(409, "locked", await odile.Put($"/api/visits/{id}/reflect", new { version = Version(signed), note = new { said = "", found = "", done = "", next = "" } }));

@@ -7,9 +7,19 @@ using AmpleLantern.Core.Screening;
 namespace AmpleLantern.Core.Outcomes;
 
 /// <summary>A visit's note in four parts.</summary>
-public sealed record VisitNote(string Said, string Found, string Done, string Next)
+public sealed record VisitNote(string Said, string Found, string Done, string Next);
+
+/// <summary>The parts of a note that were written by hand; the others keep following the log.</summary>
+public sealed record NoteEdits(string? Said = null, string? Found = null, string? Done = null, string? Next = null)
 {
-    public static readonly VisitNote Empty = new("", "", "", "");
+    public static readonly NoteEdits None = new();
+
+    /// <summary>What is written by hand laid over the draft.</summary>
+    public VisitNote Over(VisitNote draft) => new(Said ?? draft.Said, Found ?? draft.Found, Done ?? draft.Done, Next ?? draft.Next);
+
+    /// <summary>Newer edits laid over these.</summary>
+    public NoteEdits With(NoteEdits newer) =>
+        new(newer.Said ?? Said, newer.Found ?? Found, newer.Done ?? Done, newer.Next ?? Next);
 }
 
 /// <summary>What a note is drafted from: the log of the visit.</summary>

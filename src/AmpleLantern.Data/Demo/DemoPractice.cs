@@ -215,7 +215,6 @@ public static class DemoPractice
             var screen = Screen.Run(subject, visit.Plan, knowledge.HouseSchool, tempo, knowledge);
             var changes = visit.Ratings.Select(r => Changes.Judge(knowledge.Measures[r.Measure], r)).ToList();
             var note = NoteDraft.From(new(words, screen.Findings, [], visit.Plan, [], session.Given(state), state, changes), knowledge);
-            visit.Note = note;
             visit.Snapshot = new(knowledge.Version, screen, expansion, session.Given(state), state, changes, note);
             (visit.SignedAt, visit.SignedBy) = (end + Duration.FromMinutes(9), "Odile Fenn");
             client.Visits.Add(visit);

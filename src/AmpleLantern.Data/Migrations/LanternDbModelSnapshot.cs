@@ -301,6 +301,7 @@ namespace AmpleLantern.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Note")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Overrides")

@@ -39,8 +39,8 @@ public sealed class Visit : IVersioned, IOfClient
 
     public IReadOnlyList<Rating> Ratings { get; set; } = [];
 
-    /// <summary>The note as edited; null while the draft stands.</summary>
-    public VisitNote? Note { get; set; }
+    /// <summary>What of the note was written by hand; the rest is drafted from the log until it is signed.</summary>
+    public NoteEdits Note { get; set; } = NoteEdits.None;
 
     public Instant? ArrivedAt { get; set; }
 

@@ -66,7 +66,7 @@ public static class ClientEndpoints
         return new(
             client.Id, client.Name, new ScreenSubject(today, client.BirthDate, []).Age, client.Occupation,
             [.. client.Facts.Where(f => f.Status is not FactStatus.No).OrderBy(f => f.Since).Select(f => new FactView(f.ToEntry(), Conditions.Saying(f.ToEntry(), today, knowledge), FactScope.History, f.RecordedBy, f.RecordedAt, false))],
-            [.. Enumerable.Reverse(visits).Select(v => new PastVisit(v.Id, v.Date, v.At, v.Plan.Name, v.SignedAt is not null, v.Note?.Next ?? "", Judged(v, knowledge)))],
+            [.. Enumerable.Reverse(visits).Select(v => new PastVisit(v.Id, v.Date, v.At, v.Plan.Name, v.SignedAt is not null, v.Snapshot?.Note.Next ?? v.Note.Next ?? "", Judged(v, knowledge)))],
             [.. knowledge.Measures.All.Select(m => Trend.Of(m, Points(visits, m.Id))).Where(t => t.Points.Count > 0)]);
     }
 

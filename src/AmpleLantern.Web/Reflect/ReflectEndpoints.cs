@@ -7,8 +7,8 @@ using AmpleLantern.Web.Visits;
 
 namespace AmpleLantern.Web.Reflect;
 
-/// <summary>What was measured after, and the note as edited; null leaves it, and an empty note brings the draft back.</summary>
-public sealed record ReflectRequest(int Version, IReadOnlyList<Rating>? After = null, VisitNote? Note = null) : IOnVersion;
+/// <summary>What was measured after, and the parts of the note written by hand; what is not given stays.</summary>
+public sealed record ReflectRequest(int Version, IReadOnlyList<Rating>? After = null, NoteEdits? Note = null) : IOnVersion;
 
 public sealed record AddendumRequest(string Text);
 
@@ -20,9 +20,9 @@ public static class ReflectEndpoints
         visit.MapPut("/reflect", (Guid visitId, ReflectRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) =>
         {
             v.Ratings = Ratings.Merge(v.Ratings, r.After ?? [], desk.Knowledge);
-            v.Note = r.Note ?? v.Note;
+            v.Note = v.Note.With(r.Note ?? NoteEdits.None);
         }));
-        visit.MapPost("/reflect/draft", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => v.Note = null));
+        visit.MapPost("/reflect/draft", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => v.Note = NoteEdits.None));
         visit.MapPost("/sign", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, f) => Sign(v, f, desk)))
             .RequireAuthorization(Policies.Sign);
         visit.MapPost("/addenda", Add).RequireAuthorization(Policies.Sign);
@@ -35,9 +35,7 @@ public static class ReflectEndpoints
             throw new RefusalException("session-running", "The session is still running. Finish it before you sign.");
         }
 
-        var note = visit.Note ?? frame.Draft;
-        visit.Note = note;
-        visit.Snapshot = frame.TakeSnapshot(note);
+        visit.Snapshot = frame.TakeSnapshot();
         (visit.SignedAt, visit.SignedBy) = (desk.Now, desk.Person.Name);
     }
 

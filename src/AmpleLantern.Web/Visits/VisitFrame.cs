@@ -61,10 +61,12 @@ public sealed class VisitFrame
     public IReadOnlyList<Change> Changes => visit.Snapshot?.Changes ??
         [.. knowledge.Measures.All.Select(m => Core.Outcomes.Changes.Judge(m, visit.Ratings.FirstOrDefault(r => r.Measure == m.Id) ?? new(m.Id, null, null)))];
 
-    public VisitNote Draft => NoteDraft.From(
+    private VisitNote Draft => NoteDraft.From(
         new(visit.Words, Screen.Findings, visit.Overrides, visit.Plan, Departures, Given, State, Changes), knowledge);
 
-    public Snapshot TakeSnapshot(VisitNote note) => new(knowledge.Version, Screen, Expansion, Given, State, Changes, note);
+    public VisitNote Note => field ??= visit.Snapshot?.Note ?? visit.Note.Over(Draft);
+
+    public Snapshot TakeSnapshot() => new(knowledge.Version, Screen, Expansion, Given, State, Changes, Note);
 
     public VisitView View(Instant now)
     {
@@ -72,7 +74,7 @@ public sealed class VisitFrame
         return new(
             visit.Id, visit.Version, Header(), visit.Date, visit.At, visit.MinutesBooked, MinutesOnMat, visit.Room, visit.School,
             lamps, Lamps.Current(lamps), visit.Words, Facts(), Missing, Headline, Screen, Start, visit.Overrides,
-            visit.Plan, Departures, Expansion, Tempo, Changes, SessionAt(now), Given, visit.Note ?? Draft, visit.Note is null, visit.SignedAt,
+            visit.Plan, Departures, Expansion, Tempo, Changes, SessionAt(now), Given, Note, visit.Note == NoteEdits.None, visit.SignedAt,
             visit.SignedBy, [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, a.By, a.At))],
             visit.Snapshot?.KnowledgeVersion ?? knowledge.Version);
     }

@@ -12,7 +12,7 @@ public class DayLoadTests
         var one = DayLoad.Of([session], Known.Base);
         var two = DayLoad.Of([session, session], Known.Base);
         Assert.Equal(session.TotalSeconds / 60, one.MinutesOnMat, 1);
-        Assert.Equal(2 * one.MinutesOnMat, two.MinutesOnMat, 0);
+        Assert.InRange(two.MinutesOnMat - 2 * one.MinutesOnMat, -0.1001, 0.1001);
         Assert.Equal(2 * one.Changes, two.Changes);
         // Thumbs: kneecaps once, the centre line on each leg. Feet: foot press and foot walk on each leg.
         Assert.Equal(Work("kneecaps", "thumbs.left", "thumbs.right"), one.ThumbMinutes, 1);

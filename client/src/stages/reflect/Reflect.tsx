@@ -27,7 +27,7 @@ export default function Reflect({ visit, words, who, lamps }: StageProps) {
       ask(
         http.PUT('/api/visits/{visitId}/reflect', {
           params: path,
-          body: { version, note: { ...visit.note, [part]: text } },
+          body: { version, note: { [part]: text } },
         }),
       ),
     );

@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace AmpleLantern.Data.Migrations
 {
     [DbContext(typeof(LanternDb))]
-    [Migration("20261125030017_First")]
+    [Migration("20261125044913_First")]
     partial class First
     {
         /// <inheritdoc />
@@ -304,6 +304,7 @@ namespace AmpleLantern.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("Note")
+                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Overrides")

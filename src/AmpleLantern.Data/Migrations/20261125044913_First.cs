@@ -237,7 +237,7 @@ namespace AmpleLantern.Data.Migrations
                     CheckIn = table.Column<string>(type: "TEXT", nullable: false),
                     Overrides = table.Column<string>(type: "TEXT", nullable: false),
                     Ratings = table.Column<string>(type: "TEXT", nullable: false),
-                    Note = table.Column<string>(type: "TEXT", nullable: true),
+                    Note = table.Column<string>(type: "TEXT", nullable: false),
                     ArrivedAt = table.Column<long>(type: "INTEGER", nullable: true),
                     ScreenedAt = table.Column<long>(type: "INTEGER", nullable: true),
                     StartedAt = table.Column<long>(type: "INTEGER", nullable: true),
