@@ -29,13 +29,15 @@ public static class Backup
 
     private static string Existing(string path) => File.Exists(path) ? path : throw new FileNotFoundException($"There is no file '{path}'. Check the name.");
 
+    /// <summary>VACUUM INTO reads one consistent state, waits for a writer like any statement, and flushes the copy.</summary>
     private static void Copy(string from, string to)
     {
         File.Delete(to);
         using var source = new SqliteConnection($"Data Source={from};Pooling=False");
-        using var target = new SqliteConnection($"Data Source={to};Pooling=False");
         source.Open();
-        target.Open();
-        source.BackupDatabase(target);
+        using var command = source.CreateCommand();
+        command.CommandText = "VACUUM INTO $to";
+        command.Parameters.AddWithValue("$to", to);
+        command.ExecuteNonQuery();
     }
 }

@@ -53,7 +53,12 @@ export function Frame({ who, lamps, side, thread, children }: Props) {
         <main className="work" id="work">
           {children}
         </main>
-        {side && <aside className="side">{side}</aside>}
+        {side && (
+          // Reachable by keyboard, because it may have to be scrolled.
+          <aside className="side" tabIndex={0} aria-label={t('shell.beside')}>
+            {side}
+          </aside>
+        )}
       </div>
       {thread ?? <span />}
     </div>

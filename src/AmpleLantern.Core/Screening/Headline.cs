@@ -14,7 +14,7 @@ public sealed record Headline(string Answer, string Because)
     private static string Say(ScreenResult screen, StartDecision decision, IReadOnlyList<Override> overrides, IReadOnlyList<Departure> departures)
     {
         var strongest = decision.Obstacles.OrderBy(o => o.Outcome).FirstOrDefault();
-        var steps = screen.Findings.Where(f => decision.Obstacles.Any(o => o.Rule == f.Rule)).SelectMany(f => f.Steps).Distinct().Count();
+        var steps = screen.Findings.Where(f => f.Outcome.NeedsAnswer() && decision.Obstacles.Any(o => o.Rule == f.Rule)).SelectMany(f => f.Steps).Distinct().Count();
         return strongest?.Outcome switch
         {
             Outcome.Emergency => "Do not treat. Get emergency care now.",

@@ -54,6 +54,16 @@ public class ScreenTests
     }
 
     [Fact]
+    public void The_headline_counts_the_steps_that_must_change_and_no_notes()
+    {
+        var plan = Known.Flow(Known.Groin);
+        var result = Known.Screened(plan, Adult, new FactEntry("anticoagulant"));
+        Assert.Equal("Change one step before you begin.", Headline.Of(result, [], [], 1, 0).Answer);
+        var knee = Known.Screened(Known.Flow(Known.Legs), Adult, new FactEntry("knee-trouble", Side: Side.Left));
+        Assert.Equal("Change one step before you begin.", Headline.Of(knee, [], [], 1, 0).Answer);
+    }
+
+    [Fact]
     public void What_was_changed_for_a_blood_thinner_is_told_against_the_flow()
     {
         var plan = Known.Flow(Known.Legs);

@@ -23,7 +23,7 @@ export function TheStep({
   const coming = visit.expansion.steps.slice(moment.index + 1, moment.index + 5);
   const caps = visit.screen.findings.filter((f) => f.steps.includes(step.id));
   return (
-    <aside className="gsheet">
+    <aside className="gsheet" tabIndex={0} aria-label={t('give.sheet')}>
       <p className="gno">{t('give.stepOf', { n: moment.index + 1, of: visit.expansion.steps.length })}</p>
       <p className="ghow serif">{technique.how}</p>
       <dl>
