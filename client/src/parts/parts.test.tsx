@@ -1,0 +1,90 @@
+import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import '../words';
+import type { Measure, Plan } from '../api/types';
+import { Problem } from '../api/http';
+import { blockName } from './blockName';
+import { LeavingField } from './fields';
+import { Mark } from './Mark';
+import { Rate } from './Rate';
+import { SavedText } from './SavedText';
+import { SendForm } from './SendForm';
+
+afterEach(cleanup);
+
+describe('a text that saves itself', () => {
+  beforeEach(() => void vi.useFakeTimers());
+  afterEach(() => void vi.useRealTimers());
+
+  it('saves once when typing pauses, with the last words', () => {
+    const save = vi.fn();
+    render(<SavedText id="t" label="Words" value="" save={save} />);
+    fireEvent.change(screen.getByLabelText('Words'), { target: { value: 'Hea' } });
+    act(() => void vi.advanceTimersByTime(500));
+    fireEvent.change(screen.getByLabelText('Words'), { target: { value: 'Heavy' } });
+    act(() => void vi.advanceTimersByTime(5000));
+    expect(save.mock.calls).toEqual([['Heavy']]);
+  });
+
+  it('saves what is pending when the page is left', () => {
+    const save = vi.fn();
+    const { unmount } = render(<SavedText id="t" label="Words" value="" save={save} />);
+    fireEvent.change(screen.getByLabelText('Words'), { target: { value: 'Heavy' } });
+    unmount();
+    expect(save.mock.calls).toEqual([['Heavy']]);
+  });
+
+  it('never replaces what is being typed with what comes back', () => {
+    const { rerender } = render(<SavedText id="t" label="Words" value="old" save={vi.fn()} />);
+    fireEvent.change(screen.getByLabelText('Words'), { target: { value: 'mine' } });
+    rerender(<SavedText id="t" label="Words" value="theirs" save={vi.fn()} />);
+    expect((screen.getByLabelText('Words') as HTMLTextAreaElement).value).toBe('mine');
+  });
+});
+
+it('a field saves when it is left changed, and only then', () => {
+  const leave = vi.fn();
+  render(<LeavingField id="f" label="Stature" value="170" onLeave={leave} />);
+  fireEvent.blur(screen.getByLabelText('Stature'));
+  fireEvent.change(screen.getByLabelText('Stature'), { target: { value: '171' } });
+  fireEvent.blur(screen.getByLabelText('Stature'));
+  expect(leave.mock.calls).toEqual([['171']]);
+});
+
+it('a refused form shows the sentence and keeps what was entered', async () => {
+  const send = vi.fn().mockRejectedValue(new Problem('Check the year.', 'birth-after-today', 422));
+  render(
+    <SendForm send={send} action="Add">
+      <input aria-label="Name" defaultValue="Lune" />
+    </SendForm>,
+  );
+  fireEvent.click(screen.getByText('Add'));
+  expect((await screen.findByRole('alert')).textContent).toBe('Check the year.');
+  expect((screen.getByLabelText('Name') as HTMLInputElement).value).toBe('Lune');
+});
+
+it('a rating is one tap, tells what is chosen and shows what was before', () => {
+  const rate = vi.fn();
+  const measure = { id: 'pain', name: 'Pain', min: 0, max: 10, step: 1, question: '' } as Measure;
+  render(<Rate measure={measure} value={3} other={7} onRate={rate} />);
+  fireEvent.click(screen.getByLabelText('Pain: 5'));
+  expect(rate.mock.calls).toEqual([[5]]);
+  expect(screen.getByLabelText('Pain: 3').getAttribute('aria-pressed')).toBe('true');
+  expect(screen.getByLabelText('Pain: 7').className).toContain('other');
+});
+
+it.each([
+  ['avoid', 'left out'],
+  ['refer-first', 'refer first'],
+  ['postpone', 'not today'],
+] as const)('the outcome %s is a word, not only a colour', (outcome, word) => {
+  render(<Mark outcome={outcome} />);
+  expect(screen.getByText(word)).toBeTruthy();
+});
+
+it('a block on one side is read with that side', () => {
+  const plan = { blocks: [{ id: 'each-leg', name: 'Leg' }] } as unknown as Plan;
+  const t = (key: string, values?: Record<string, unknown>) => `${key.split('.').pop()} ${values?.name}`;
+  expect(blockName(plan, { block: 'each-leg', side: 'left' }, t)).toBe('left leg');
+  expect(blockName(plan, { block: 'each-leg', side: 'both' }, t)).toBe('Leg');
+});
