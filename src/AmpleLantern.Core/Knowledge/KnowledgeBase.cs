@@ -1,4 +1,6 @@
 using System.Collections.Frozen;
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Measuring;
 using AmpleLantern.Core.Screening;
 
 namespace AmpleLantern.Core.Knowledge;
@@ -47,7 +49,9 @@ public sealed record KnowledgeBase(
     Catalogue<Rule> Rules,
     Catalogue<School> Schools,
     Catalogue<ResponseKind> Responses,
-    Catalogue<Measure> Measures)
+    Catalogue<Measure> Measures,
+    AtlasBase Atlas,
+    MeasuringBase Measuring)
 {
     /// <summary>The profile used when nothing else is chosen: the first written.</summary>
     public School HouseSchool => Schools.All[0];

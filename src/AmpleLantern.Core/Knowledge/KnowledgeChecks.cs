@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
@@ -22,6 +23,8 @@ public static class KnowledgeChecks
         .. k.Flows.All.SelectMany(f => Flow(f, k)),
         .. k.Replacements.All.SelectMany(r => Replacement(r, k)),
         .. k.Rules.All.SelectMany(r => Rule(r, k)),
+        .. Doubles("points", k.Atlas.Points), .. Doubles("landmarks", k.Atlas.Landmarks), .. Doubles("channels", k.Atlas.Channels),
+        .. Doubles("sen", k.Atlas.Sen), .. AtlasChecks.Problems(k),
         .. k.Responses.All.SelectMany(r => Known(k.Facts, r.AsksFact).Select(why => new KnowledgeProblem("responses", r.Id, "/asksFact", why))),
         .. k.Schools.All.Where(s => !Ordered(s.GroinHold)).Select(s => new KnowledgeProblem("schools", s.Id, "/groinHold", Order)),
     ];

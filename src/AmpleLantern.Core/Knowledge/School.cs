@@ -24,10 +24,14 @@ public sealed record HoldSeconds(double Min, double Usual, double Max);
 /// <param name="PalmBreadthCm">Practitioner's palm breadth until calibrated.</param>
 /// <param name="OutBreathShare">Part of a resting breath that is breathed out, 0 to 1.</param>
 /// <param name="Aftercare">What is said at the end of every session.</param>
+/// <param name="FootLengthOfStature">Foot length, heel to longest toe, as a fraction of stature.</param>
+/// <param name="FourFingersOfStature">Breadth of the four closed fingers as a fraction of stature.</param>
+/// <param name="StatureErrorPercent">How far a person may be off the stature assumed while it is not known.</param>
 /// <param name="ShortestPlanMinutes">A plan shorter than this is refused as a slip.</param>
 public sealed record PracticeDefaults(
     string Id, Source Source, PressTimes Press, double BreathsPerMinute, double SlowestBreathsPerMinute,
     double FastestBreathsPerMinute, double StatureCm, double PalmBreadthCm, double PositionChangeSeconds,
     double StanceChangeSeconds, double TalkBeforeMinutes, double TalkAfterMinutes, int ShortestPlanMinutes,
     int LongestPlanMinutes, int LongestPregnancyWeeks, int DaysFromLastPeriodToDueDate, int SecondTrimesterFromWeeks,
-    int ThirdTrimesterFromWeeks, double OutBreathShare, string Aftercare) : IKnown;
+    int ThirdTrimesterFromWeeks, double OutBreathShare, string Aftercare, double FootLengthOfStature,
+    double FourFingersOfStature, double StatureErrorPercent) : IKnown;

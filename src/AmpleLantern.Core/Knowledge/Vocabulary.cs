@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Techniques;
 
 namespace AmpleLantern.Core.Knowledge;
@@ -5,10 +6,12 @@ namespace AmpleLantern.Core.Knowledge;
 /// <summary>A part of the body that is worked as one.</summary>
 /// <param name="LengthOfStature">Length of the usual path along the region, as a fraction of stature.</param>
 /// <param name="Limb">The limb it belongs to (<c>leg</c>, <c>arm</c>), for rules that speak of the whole limb.</param>
+/// <param name="Patches">The skin it covers, on the left side or the middle; mirrored for the right.</param>
+/// <param name="NoPressure">Why nothing is pressed there; null where pressing is possible.</param>
 /// <param name="Vulnerable">Needs consent of its own before it is touched.</param>
 public sealed record Region(
-    string Id, string Name, Source Source, double LengthOfStature, string? Limb = null, bool Vulnerable = false,
-    string? Tissue = null) : IKnown;
+    string Id, string Name, Source Source, double LengthOfStature, IReadOnlyList<Patch> Patches, string? Limb = null, bool Vulnerable = false,
+    string? Tissue = null, string? NoPressure = null) : IKnown;
 
 /// <summary>What touches the client.</summary>
 /// <param name="Family">Bead shape on the thread: palm, thumb, foot, fist, forearm, knee, seat or stretch.</param>

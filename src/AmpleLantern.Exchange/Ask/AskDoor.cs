@@ -17,6 +17,8 @@ public static class AskDoor
         ["screen"] = (a, json) => a.Screen(Read<ScreenQuestion>(json)),
         ["expand"] = (a, json) => a.Expand(Read<ExpandQuestion>(json)),
         ["fit"] = (a, json) => a.Fit(Read<FitQuestion>(json)),
+        ["locate"] = (a, json) => a.Measuring.Locate(Read<LocateQuestion>(json)),
+        ["measure"] = (a, json) => a.Measuring.Measure(Read<MeasureQuestion>(json)),
     };
 
     public static (int Exit, string Json) Ask(string question, string input, Func<Answers> answers)

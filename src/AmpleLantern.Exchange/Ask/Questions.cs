@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
@@ -8,7 +9,7 @@ namespace AmpleLantern.Exchange.Ask;
 /// <summary>Lengths of the body, as far as they were measured.</summary>
 public sealed record Measures(
     double? StatureCm = null, IReadOnlyDictionary<string, double>? StretchesCm = null,
-    IReadOnlyDictionary<string, double>? HandsCm = null, IReadOnlyDictionary<string, double>? FootMm = null);
+    IReadOnlyDictionary<string, double>? HandsCm = null, IReadOnlyDictionary<string, double>? FootMm = null, Build? Build = null);
 
 /// <summary>A person in a question.</summary>
 public sealed record Person(LocalDate? BirthDate = null, Measures? Measures = null, IReadOnlyDictionary<string, double>? HandsCm = null);
@@ -35,7 +36,10 @@ public sealed record FitAnswer(
 /// <summary>The questions as functions of Core. No logic of its own.</summary>
 public sealed class Answers(KnowledgeBase knowledge)
 {
-    private const string PalmBreadth = "palmBreadthCm";
+    private const string PalmBreadth = HandMeasures.Palm;
+
+    /// <summary>Where things are and how big they are.</summary>
+    public MeasureAnswers Measuring { get; } = new(knowledge);
 
     public ScreenResult Screen(ScreenQuestion q)
     {
@@ -79,7 +83,7 @@ public sealed class Answers(KnowledgeBase knowledge)
         }
     }
 
-    private static T Named<T>(Func<T> find, string pointer)
+    internal static T Named<T>(Func<T> find, string pointer)
     {
         try
         {

@@ -1,7 +1,9 @@
 using System.Security.Cryptography;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measuring;
 using AmpleLantern.Core.Screening;
 using Json.Schema;
 
@@ -19,9 +21,10 @@ public static class KnowledgeFolder
     public static KnowledgeBase Load(string folder)
     {
         var reading = new Reading(folder);
+        var defaults = reading.All<PracticeDefaults>("defaults")[0];
         var knowledge = new KnowledgeBase(
             reading.Version,
-            reading.All<PracticeDefaults>("defaults")[0],
+            defaults,
             new("region", reading.All<Region>("regions")),
             new("contact", reading.All<Contact>("contacts")),
             new("position", reading.All<Position>("positions")),
@@ -34,10 +37,24 @@ public static class KnowledgeFolder
             new("rule", reading.All<Rule>("rules")),
             new("school", reading.All<School>("schools")),
             new("response", reading.All<ResponseKind>("responses")),
-            new("measure", reading.All<Measure>("measures")));
+            new("measure", reading.All<Measure>("measures")),
+            Atlas(reading, defaults),
+            new(
+                new("joint range", reading.All<JointRange>("joints")), new("girth", reading.All<Girth>("girths")),
+                new("dilution", reading.All<Dilution>("dilutions"))));
         reading.Refuse(KnowledgeChecks.Problems(knowledge));
         return knowledge;
     }
+
+    private static AtlasBase Atlas(Reading reading, PracticeDefaults defaults) => new(
+        new("point", reading.All<Point>("points")),
+        new("caution", reading.All<Caution>("cautions")),
+        new("channel", reading.All<Channel>("channels")),
+        new("sen line", reading.All<SenLine>("sen")),
+        new("reflex set", reading.All<ReflexSet>("reflex")),
+        new("hara map", reading.All<HaraMap>("hara")),
+        new("landmark", reading.All<Landmark>("landmarks")),
+        new(new("stretch", reading.All<Stretch>("stretches")), defaults.StatureCm, defaults.FootLengthOfStature));
 
     private sealed class Reading
     {

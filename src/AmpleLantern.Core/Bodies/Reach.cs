@@ -1,0 +1,63 @@
+using System.Numerics;
+
+namespace AmpleLantern.Core.Bodies;
+
+/// <summary>Whether a place can be worked in a pose, and what is in the way if not.</summary>
+public enum Access
+{
+    /// <summary>Open to a hand.</summary>
+    Free,
+
+    /// <summary>Faces the mat or the seat.</summary>
+    AgainstTheMat,
+
+    /// <summary>Another part of the body lies over it.</summary>
+    Covered,
+}
+
+/// <summary>Works out what is free in a pose: by normals, the mat, and limbs in the way.</summary>
+public sealed class Reach
+{
+    private const float HandNeeds = 9;
+    private const float Sag = 0.6f;
+    private const float FacesDown = -0.45f;
+    private readonly Body body;
+    private readonly float? mat;
+
+    /// <param name="skin">Places all over the body; the lowest say where the mat is.</param>
+    public Reach(Body body, IEnumerable<Anchor> skin)
+    {
+        this.body = body;
+        // Standing up, only the soles touch; sitting, only what the seat carries.
+        mat = body.Pose.Id == "standing" ? null
+            : body.Seat is { } seat && body.Pose.Up == Vector3.UnitY ? seat.Height
+            : skin.Min(a => Vector3.Dot(a.At, body.Pose.Up)) + (Sag * body.Size.Scale);
+    }
+
+    public Access At(Anchor place)
+    {
+        if (place.Buried)
+        {
+            return Access.Covered;
+        }
+
+        var needs = HandNeeds * body.Size.Scale;
+        var up = body.Pose.Up;
+        var sitting = up == Vector3.UnitY;
+        var facing = Vector3.Dot(place.Normal, up);
+        if (mat is { } height)
+        {
+            var clear = Vector3.Dot(place.At, up) - height;
+            if (clear + (facing * needs) < 0 || (!sitting && facing < FacesDown))
+            {
+                return Access.AgainstTheMat;
+            }
+        }
+
+        // A hand comes in along the normal, or from above where that is shut.
+        return place.FreeToward(body, place.Normal, needs)
+            || (facing > 0 && place.FreeToward(body, Vector3.Normalize(place.Normal + up), needs))
+            ? Access.Free
+            : Access.Covered;
+    }
+}

@@ -1,0 +1,33 @@
+using System.Numerics;
+
+namespace AmpleLantern.Core.Bodies;
+
+/// <summary>A smooth line on the skin through given places.</summary>
+public static class SkinLine
+{
+    private const float EveryCm = 0.6f;
+
+    /// <summary>Places about 6 mm apart, on the skin, through all of <paramref name="anchors"/>.</summary>
+    /// <remarks>A Catmull-Rom curve laid onto the surface point by point; each given anchor is one of the points.</remarks>
+    public static List<Anchor> Through(Body body, IReadOnlyList<Anchor> anchors)
+    {
+        var line = new List<Anchor>();
+        for (var i = 0; i < anchors.Count - 1; i++)
+        {
+            var (a, b) = (anchors[i], anchors[i + 1]);
+            var (before, after) = (anchors[Math.Max(0, i - 1)].At, anchors[Math.Min(anchors.Count - 1, i + 2)].At);
+            line.Add(a);
+            var n = Math.Max(2, (int)((b.At - a.At).Length() / EveryCm));
+            for (var k = 1; k < n; k++)
+            {
+                line.Add(Anchor.OnSurface(body, Curve(before, a.At, b.At, after, (float)k / n)));
+            }
+        }
+
+        line.Add(anchors[^1]);
+        return line;
+    }
+
+    private static Vector3 Curve(Vector3 a, Vector3 b, Vector3 c, Vector3 d, float t) => 0.5f * ((2 * b) + ((c - a) * t)
+        + (((2 * a) - (5 * b) + (4 * c) - d) * t * t) + (((3 * b) - a - (3 * c) + d) * t * t * t));
+}

@@ -1,0 +1,84 @@
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Knowledge;
+
+namespace AmpleLantern.Core.Measuring;
+
+/// <summary>A length with what it rests on.</summary>
+/// <param name="Estimate">Whether it was estimated rather than measured.</param>
+/// <param name="ErrorCm">How far off it may be, one standard deviation; 0 for a measured length as far as the tape goes.</param>
+public sealed record MeasuredLength(double Cm, bool Estimate, double ErrorCm, Source Source);
+
+/// <summary>Centimetres to a cun on one person, and fingers on one practitioner.</summary>
+/// <param name="client">What was measured on the client.</param>
+/// <param name="practitioner">What was measured on the practitioner's hand.</param>
+public sealed class CunScale(BodyMeasures client, BodyMeasures practitioner, StretchTable stretches, PracticeDefaults defaults)
+{
+    /// <summary>Fingers that make three cun of their owner.</summary>
+    public const int Fingers = 4;
+
+    private const double FourFingersCun = 3;
+    private const double HandErrorPercent = 8;
+    private static readonly Source Tape = new("published", "measured on this client");
+
+    /// <summary>Length of one whole stretch.</summary>
+    /// <remarks>Measured if it was; else its usual part of stature, which is an estimate with its error.</remarks>
+    public MeasuredLength Length(Stretch stretch)
+    {
+        if (client.Stretch(stretch.Id) is { } cm)
+        {
+            return new(cm, false, 0, Tape);
+        }
+
+        var length = stretches.EstimateCm(stretch.Id, client.StatureCm ?? stretches.UsualStatureCm);
+        var percent = client.StatureCm is null ? Together(stretch.ErrorPercent, defaults.StatureErrorPercent) : stretch.ErrorPercent;
+        return new(length, true, length * percent / 100, stretch.OfStatureSource);
+    }
+
+    /// <summary>Centimetres that make a number of cun on a stretch.</summary>
+    public MeasuredLength Of(string stretch, double cun)
+    {
+        var found = stretches.All[stretch];
+        var whole = Length(found);
+        var share = cun / found.Cun;
+        return whole with { Cm = whole.Cm * share, ErrorCm = whole.ErrorCm * share };
+    }
+
+    /// <summary>Breadth of the client's four closed fingers at the middle joint, which is three finger cun.</summary>
+    public MeasuredLength ClientFourFingers => Hand(client, client.StatureCm ?? stretches.UsualStatureCm);
+
+    /// <summary>The practitioner's own four fingers.</summary>
+    public MeasuredLength PractitionerFourFingers => practitioner.Hand(HandMeasures.FourFingers) is null
+        && practitioner.StatureCm is null && practitioner.Hand(HandMeasures.Palm) is { } palm
+        ? new(palm, true, palm * HandErrorPercent / 100, new("common practice"))
+        : Hand(practitioner, practitioner.StatureCm ?? defaults.StatureCm);
+
+    /// <summary>How many of the practitioner's fingers a length is.</summary>
+    public double PractitionerFingers(double cm) => cm / (PractitionerFourFingers.Cm / Fingers);
+
+    /// <summary>How many of the client's cun the practitioner's four fingers are, by the client's own hand.</summary>
+    /// <remarks>The client's four fingers are three cun; the practitioner's are that times the ratio of the breadths.</remarks>
+    public double PractitionerFourFingersInClientCun => FourFingersCun * PractitionerFourFingers.Cm / ClientFourFingers.Cm;
+
+    private MeasuredLength Hand(BodyMeasures person, double statureCm)
+    {
+        if (person.Hand(HandMeasures.FourFingers) is { } cm)
+        {
+            return new(cm, false, 0, Tape);
+        }
+
+        if (person.Hand(HandMeasures.Thumb) is { } thumb)
+        {
+            return new(thumb * FourFingersCun, true, thumb * FourFingersCun * HandErrorPercent / 100, new("common practice"));
+        }
+
+        if (person.Hand(HandMeasures.MiddlePhalanx) is { } phalanx)
+        {
+            return new(phalanx * FourFingersCun, true, phalanx * FourFingersCun * HandErrorPercent / 100, new("common practice"));
+        }
+
+        var length = defaults.FourFingersOfStature * statureCm;
+        return new(length, true, length * HandErrorPercent / 100, new("from memory", "hand breadth as a part of stature"));
+    }
+
+    private static double Together(double a, double b) => Math.Sqrt((a * a) + (b * b));
+}
