@@ -3,6 +3,7 @@ using AmpleLantern.Data.Records;
 using AmpleLantern.Exchange;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Metadata.Builders;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 using NodaTime;
 using NodaTime.Text;
@@ -38,6 +39,8 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
         builder.Entity<ClientRecord>(b =>
         {
             b.Property(c => c.Version).IsConcurrencyToken();
+            b.Ignore(c => c.Body);
+            AsJson(b.Property(c => c.Measures)).HasDefaultValueSql("'{}'");
             b.HasMany(c => c.Facts).WithOne().HasForeignKey(f => f.ClientId);
             b.HasMany(c => c.Visits).WithOne(v => v.Client).HasForeignKey(v => v.ClientId);
             b.HasIndex(c => c.Name);
@@ -68,11 +71,14 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
         builder.Entity<AuditEntry>(b => b.HasIndex(a => a.ClientId));
     }
 
-    private static void AsJson<T>(Microsoft.EntityFrameworkCore.Metadata.Builders.PropertyBuilder<T> property) =>
+    private static PropertyBuilder<T> AsJson<T>(PropertyBuilder<T> property)
+    {
         // Immutable values: a change is another value, so comparing references is enough.
         property.HasConversion(v => OpenJson.Write(v), text => OpenJson.Read<T>(text))
             .Metadata.SetValueComparer(new Microsoft.EntityFrameworkCore.ChangeTracking.ValueComparer<T>(
                 (a, b) => ReferenceEquals(a, b), v => v == null ? 0 : v.GetHashCode(), v => v));
+        return property;
+    }
 
     private sealed class InstantConverter() : ValueConverter<Instant, long>(
         i => i.ToUnixTimeMilliseconds(), ms => Instant.FromUnixTimeMilliseconds(ms));

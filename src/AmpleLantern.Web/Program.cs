@@ -1,9 +1,12 @@
+using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Data;
 using AmpleLantern.Exchange;
 using AmpleLantern.Exchange.Knowledge;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Arrive;
+using AmpleLantern.Web.Atlas;
 using AmpleLantern.Web.Clients;
 using AmpleLantern.Web.Give;
 using AmpleLantern.Web.Hosting;
@@ -43,13 +46,24 @@ catch (KnowledgeException e)
     return 1;
 }
 
+if (args is ["draw-figures"])
+{
+    FigureShelf.DrawShipped(knowledge, FigureShelf.Shipped);
+    return 0;
+}
+
 builder.Services.AddSingleton(knowledge);
 builder.Services.AddSingleton<IClock>(SystemClock.Instance);
 builder.Services.AddSingleton<SetupCode>();
 builder.Services.AddSingleton<ReadTrail>();
 builder.Services.AddScoped<VisitDesk>();
+builder.Services.AddScoped<ClientBody>();
+builder.Services.AddSingleton(new AtlasSearch(knowledge.Atlas, knowledge.Regions));
+builder.Services.AddSingleton<PlanReach>();
+builder.Services.AddHostedService<FigureDrawer>();
 var data = Path.GetFullPath(builder.Configuration["data"] ?? "data");
 builder.Services.AddLanternDatabase(data);
+builder.Services.AddSingleton(new FigureShelf(knowledge, FigureShelf.Shipped, Path.Combine(data, "figures")));
 // Sign-ins survive a restart, and everything a practice has to keep lies in one folder.
 builder.Services.AddDataProtection().SetApplicationName("AmpleLantern").PersistKeysToFileSystem(new(Path.Combine(data, "keys")));
 builder.Services.ConfigureHttpJsonOptions(o => OpenJson.Configure(o.SerializerOptions, strict: true));
@@ -75,6 +89,7 @@ api.MapPeople();
 api.MapToday();
 api.MapClients();
 api.MapPractice();
+api.MapAtlas();
 var visit = api.MapGroup("/visits/{visitId:guid}").RequireAuthorization(Policies.Treat);
 visit.MapVisit();
 visit.MapArrive();

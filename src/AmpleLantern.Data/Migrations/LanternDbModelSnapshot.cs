@@ -138,6 +138,12 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<double?>("BreathsPerMinute")
                         .HasColumnType("REAL");
 
+                    b.Property<string>("Measures")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'{}'");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -221,6 +227,9 @@ namespace AmpleLantern.Data.Migrations
 
                     b.Property<bool>("EmailConfirmed")
                         .HasColumnType("INTEGER");
+
+                    b.Property<double?>("FourFingersCm")
+                        .HasColumnType("REAL");
 
                     b.Property<bool>("LockoutEnabled")
                         .HasColumnType("INTEGER");

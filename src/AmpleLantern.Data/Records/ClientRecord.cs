@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using NodaTime;
@@ -28,6 +29,12 @@ public sealed class ClientRecord : IVersioned, IOfClient
     public string Occupation { get; set; } = "";
 
     public double? StatureCm { get; set; }
+
+    /// <summary>What else was measured: stretches of the cun table, hands, feet, build.</summary>
+    public BodyMeasures Measures { get; set; } = BodyMeasures.Nothing;
+
+    /// <summary>All that is known of the body's size.</summary>
+    public BodyMeasures Body => Measures with { StatureCm = StatureCm };
 
     public double? BreathsPerMinute { get; set; }
 

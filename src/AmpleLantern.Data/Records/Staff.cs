@@ -9,6 +9,9 @@ public sealed class Staff : IdentityUser
 
     /// <summary>Breadth of the palm in centimetres, once calibrated; sets the stations of a palm walk.</summary>
     public double? PalmBreadthCm { get; set; }
+
+    /// <summary>Breadth of the four closed fingers at the middle joint, in centimetres; turns cun into own fingers.</summary>
+    public double? FourFingersCm { get; set; }
 }
 
 /// <summary>What people here may do.</summary>

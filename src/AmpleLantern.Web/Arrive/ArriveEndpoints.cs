@@ -1,8 +1,12 @@
 using AmpleLantern.Core;
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Measuring;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Atlas;
 using AmpleLantern.Web.Visits;
 
 namespace AmpleLantern.Web.Arrive;
@@ -20,6 +24,20 @@ public sealed record ForgetRequest(int Version, string Fact) : IOnVersion;
 public sealed record CheckInRequest(
     int Version, string? Words = null, double? BreathsPerMinute = null, double? StatureCm = null, IReadOnlyList<Rating>? Before = null) : IOnVersion;
 
+/// <summary>Lengths taken today; null or missing leaves a value as it is, 0 takes it away.</summary>
+public sealed record MeasuresRequest(
+    int Version, IReadOnlyDictionary<string, double>? StretchesCm = null, IReadOnlyDictionary<string, double>? HandsCm = null,
+    IReadOnlyDictionary<string, double>? FootMm = null, Build? Build = null) : IOnVersion;
+
+/// <summary>What is worth measuring for today's plan, and what is known of this body.</summary>
+/// <param name="Examples">What measuring changes, shown on a point along each stretch.</param>
+public sealed record MeasuringView(
+    BodyMeasures Measures, IReadOnlyList<Worth> Worth, double ClientFourFingersCm, bool ClientFingersEstimated, double YourFourFingersCm,
+    bool YourFingersEstimated, double YourFourFingersInClientCun, IReadOnlyList<ExampleDistance> Examples);
+
+/// <summary>Where a well-known point lies on this client, for each stretch worth measuring.</summary>
+public sealed record ExampleDistance(string Stretch, string Point, string Name, FromLandmark From);
+
 /// <summary>Arrive: who is this, what changed today.</summary>
 public static class ArriveEndpoints
 {
@@ -29,6 +47,8 @@ public static class ArriveEndpoints
         visit.MapPost("/facts/none", (Guid visitId, NoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) =>
             Answer(v, [.. r.Facts.Select(f => new FactEntry(f, FactStatus.No))], desk)));
         visit.MapPost("/facts/forget", (Guid visitId, ForgetRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => Forget(v, r.Fact, desk)));
+        visit.MapGet("/measuring", Measuring);
+        visit.MapPut("/measures", (Guid visitId, MeasuresRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => Measure(v, r, desk)));
         visit.MapPut("/check-in", (Guid visitId, CheckInRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => CheckIn(v, r, desk)));
         visit.MapPost("/arrived", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => v.ArrivedAt ??= desk.Now));
     }
@@ -60,6 +80,53 @@ public static class ArriveEndpoints
     {
         visit.CheckIn = [.. visit.CheckIn.Where(f => f.Fact != fact)];
         desk.Db.Facts.RemoveRange(visit.Client!.Facts.Where(f => f.Fact == fact));
+    }
+
+    private static void Measure(Visit visit, MeasuresRequest request, VisitDesk desk)
+    {
+        var old = visit.Client!.Measures;
+        var taken = old with
+        {
+            Build = request.Build ?? old.Build,
+            StretchesCm = Merge(old.StretchesCm, request.StretchesCm),
+            HandsCm = Merge(old.HandsCm, request.HandsCm),
+            FootMm = Merge(old.FootMm, request.FootMm),
+        };
+        MeasureCheck.Check(taken with { StatureCm = visit.Client.StatureCm }, desk.Knowledge.Atlas.Stretches, "");
+        visit.Client.Measures = taken;
+    }
+
+    private static IReadOnlyDictionary<string, double>? Merge(IReadOnlyDictionary<string, double>? old, IReadOnlyDictionary<string, double>? taken)
+    {
+        if (taken is null)
+        {
+            return old;
+        }
+
+        var all = new Dictionary<string, double>(old ?? new Dictionary<string, double>());
+        foreach (var (id, value) in taken)
+        {
+            all[id] = value;
+        }
+
+        return all.Where(m => m.Value != 0).ToDictionary();
+    }
+
+    private static async Task<MeasuringView> Measuring(Guid visitId, VisitDesk desk, ClientBody bodies, FigureShelf shelf)
+    {
+        var visit = await desk.Load(visitId);
+        var body = await bodies.Of(visit.ClientId);
+        var frame = await desk.Frame(visit);
+        var knowledge = desk.Knowledge;
+        var worth = WhatToMeasure.For(frame.Expansion, body.Scale, knowledge);
+        var standing = shelf.Posed(body.Size, Core.Bodies.Figure.Poses.Standing.Id, 1);
+        var examples = worth.Select(w => (w.Stretch, Point: WhatToMeasure.ExampleOn(w.Stretch, knowledge))).Where(e => e.Point is not null)
+            .Select(e => new ExampleDistance(
+                e.Stretch, e.Point!.Id, e.Point.Pinyin, Location.From(e.Point, knowledge.Atlas, body.Scale, standing, 1)[^1]));
+        return new(
+            body.Measures, worth, Math.Round(body.Scale.ClientFourFingers.Cm, 1), body.Scale.ClientFourFingers.Estimate,
+            Math.Round(body.Scale.PractitionerFourFingers.Cm, 1), body.Scale.PractitionerFourFingers.Estimate,
+            Math.Round(body.Scale.PractitionerFourFingersInClientCun, 2), [.. examples]);
     }
 
     private static void CheckIn(Visit visit, CheckInRequest request, VisitDesk desk)

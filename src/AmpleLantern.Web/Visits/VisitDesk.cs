@@ -1,5 +1,6 @@
 using AmpleLantern.Core;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
@@ -18,7 +19,7 @@ public interface IOnVersion
 public sealed record DoneRequest(int Version) : IOnVersion;
 
 /// <summary>Loads visits, works them out, and saves changes to them.</summary>
-public sealed class VisitDesk(LanternDb db, KnowledgeBase knowledge, IClock clock, CurrentPerson person)
+public sealed class VisitDesk(LanternDb db, KnowledgeBase knowledge, PlanReach reach, IClock clock, CurrentPerson person)
 {
     private Around? around;
 
@@ -38,12 +39,12 @@ public sealed class VisitDesk(LanternDb db, KnowledgeBase knowledge, IClock cloc
         var number = around?.Visit == visit.Id ? around.Number : await Number(visit);
         var palm = around?.Visit == visit.Id ? around.PalmCm : await PalmOf(visit.PractitionerId);
         around = new(visit.Id, number, palm);
-        return new(visit, number, palm, knowledge);
+        return new(visit, number, palm, knowledge, reach);
     }
 
     /// <summary>Works many visits out for a list, where their numbers are not shown.</summary>
     public VisitFrame FrameInList(Visit visit, IReadOnlyDictionary<string, double?> palms) =>
-        new(visit, 0, palms.GetValueOrDefault(visit.PractitionerId), knowledge);
+        new(visit, 0, palms.GetValueOrDefault(visit.PractitionerId), knowledge, reach);
 
     private async Task<int> Number(Visit visit) => 1 + await db.Visits.CountAsync(
         v => v.ClientId == visit.ClientId && (v.Date < visit.Date || v.Date == visit.Date && v.At < visit.At));

@@ -14,12 +14,14 @@ public sealed class VisitFrame
     private readonly Visit visit;
     private readonly KnowledgeBase knowledge;
     private readonly int visitNumber;
+    private readonly PlanReach reach;
 
-    public VisitFrame(Visit visit, int visitNumber, double? palmBreadthCm, KnowledgeBase knowledge)
+    public VisitFrame(Visit visit, int visitNumber, double? palmBreadthCm, KnowledgeBase knowledge, PlanReach reach)
     {
         this.visit = visit;
         this.knowledge = knowledge;
         this.visitNumber = visitNumber;
+        this.reach = reach;
         var client = visit.Client!;
         School = knowledge.School(visit.School);
         Subject = new(visit.Date, client.BirthDate, [.. client.Facts.Select(f => f.ToEntry()), .. visit.CheckIn]);
@@ -76,7 +78,7 @@ public sealed class VisitFrame
             lamps, Lamps.Current(lamps), visit.Words, Facts(), Missing, Headline, Screen, Start, visit.Overrides,
             visit.Plan, Departures, Expansion, Tempo, Changes, SessionAt(now), Given, Note, visit.Note == NoteEdits.None, visit.SignedAt,
             visit.SignedBy, [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, a.By, a.At))],
-            visit.Snapshot?.KnowledgeVersion ?? knowledge.Version);
+            visit.Snapshot?.KnowledgeVersion ?? knowledge.Version, reach.Of(visit.Plan));
     }
 
     public SessionView SessionAt(Instant now) => new(

@@ -33,4 +33,4 @@ public sealed record VisitView(
     IReadOnlyList<MissingFact> Missing, Headline Headline, ScreenResult Screen, StartDecision Start,
     IReadOnlyList<Override> Overrides, Core.Planning.Plan Plan, IReadOnlyList<Departure> Departures, Expansion Expansion, Tempo Tempo, IReadOnlyList<Change> Changes,
     SessionView Session, IReadOnlyList<GivenStep> Given, VisitNote Note, bool NoteIsDraft, Instant? SignedAt, string? SignedBy,
-    IReadOnlyList<AddendumView> Addenda, string KnowledgeVersion);
+    IReadOnlyList<AddendumView> Addenda, string KnowledgeVersion, IReadOnlyList<OutOfReach> OutOfReach);

@@ -51,7 +51,7 @@ public static class FigureArtist
     }
 
     /// <summary>Close-ups are drawn with a finer pen, so that all views look drawn by one hand.</summary>
-    internal static float PenScale(float cmPerPixel) => cmPerPixel / 0.3f;
+    public static float PenScale(float cmPerPixel) => cmPerPixel / 0.3f;
 
     private static Shade Wash(Picture picture)
     {

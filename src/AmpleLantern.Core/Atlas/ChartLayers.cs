@@ -1,0 +1,158 @@
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Drawing;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
+
+namespace AmpleLantern.Core.Atlas;
+
+/// <summary>What is wanted over a figure. Lists of ids; empty for none.</summary>
+/// <param name="Side">1, -1 or 0 for both.</param>
+/// <param name="Reflex">A reflex set.</param>
+public sealed record LayersWanted(
+    IReadOnlyList<string> Channels, IReadOnlyList<string> Points, IReadOnlyList<string> Sen, IReadOnlyList<string> Regions,
+    string? Reflex = null, string? Hara = null, bool Landmarks = false, bool NoPressure = false, int Side = 0)
+{
+    public static readonly LayersWanted Nothing = new([], [], [], []);
+}
+
+/// <summary>A line on the chart.</summary>
+public sealed record LineShape(string Kind, string Id, int Side, string Seen, string Hidden);
+
+/// <summary>A named spot on the chart, in millimetres from the page's corner.</summary>
+/// <param name="Label">What is written beside it.</param>
+public sealed record SpotShape(string Kind, string Id, string Label, string Title, int Side, float X, float Y, bool Visible, Access Access);
+
+/// <summary>A lit, hatched or coloured piece of skin.</summary>
+/// <param name="X">Where a label would stand; <c>Labelled</c> says whether that place is seen.</param>
+public sealed record AreaShape(string Kind, string Id, string Name, string Group, int Side, string Path, float X, float Y, bool Labelled);
+
+/// <summary>Everything to be laid over a figure.</summary>
+public sealed record ChartLayers(IReadOnlyList<LineShape> Lines, IReadOnlyList<SpotShape> Spots, IReadOnlyList<AreaShape> Areas);
+
+/// <summary>Lays the atlas over one view of a posed body.</summary>
+public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
+{
+    private readonly Chart chart = new(view);
+    private readonly AtlasBase atlas = knowledge.Atlas;
+
+    public ChartLayers Lay(LayersWanted wanted)
+    {
+        var sides = wanted.Side == 0 ? Sides.Both : [wanted.Side];
+        var channels = wanted.Channels.Select(id => atlas.Channels[id]).ToList();
+        var points = wanted.Points.Select(id => atlas.Points[id])
+            .Concat(channels.SelectMany(c => atlas.Points.All.Where(p => p.Channel == c.Id)))
+            .Concat(wanted.Channels.Contains("extra") ? atlas.Points.All.Where(p => p.Channel == "extra") : []).DistinctBy(p => p.Id);
+        return new(
+            [
+                .. channels.SelectMany(c => Lines("channel", c.Id, c.Courses, c.Midline ? [1] : sides)),
+                .. wanted.Sen.Select(id => atlas.Sen[id]).SelectMany(s => Lines("sen", s.Id, s.Courses, SidesOf(s.Side, sides))),
+                .. wanted.Reflex is { } set && Views.IsCloseUp(view.Id) ? Guides(atlas.Reflex[set]) : [],
+                .. wanted.Hara is { } map ? Hara(atlas.Hara[map]) : [],
+            ],
+            [
+                .. points.SelectMany(p => posed.SpotsOf(p)).Where(s => s.Side == 0 || sides.Contains(s.Side))
+                    .Select(s => Spot("point", s.Point.Id, s.Point.Id, $"{s.Point.Pinyin} {s.Point.Gloss}", s.Side, s.Anchor, s.Access))
+                    .Where(s => s is not null).Select(s => s!),
+                .. wanted.Landmarks ? Landmarks(sides) : [],
+            ],
+            [
+                .. wanted.Regions.Select(id => knowledge.Regions[id]).SelectMany(r => Regions("region", r, sides)),
+                .. wanted.NoPressure
+                    ? knowledge.Regions.All.Where(r => r.NoPressure is not null).SelectMany(r => Regions("no-pressure", r, Sides.Both))
+                    : [],
+                .. wanted.Reflex is { } id && Views.IsCloseUp(view.Id) ? Reflex(atlas.Reflex[id]) : [],
+            ]);
+    }
+
+    private List<LineShape> Lines(string kind, string id, IReadOnlyList<Course> courses, IEnumerable<int> sides) =>
+        [.. posed.Lines(courses, sides).AsParallel().AsOrdered().Select(l => (l.Side, Line: chart.Line(l.Line)))
+            .Where(l => l.Line.Seen.Length + l.Line.Hidden.Length > 0)
+            .Select(l => new LineShape(kind, id, l.Side, l.Line.Seen, Views.IsCloseUp(view.Id) ? "" : l.Line.Hidden))];
+
+    private static IReadOnlyList<int> SidesOf(string said, IReadOnlyList<int> wanted) => said switch
+    {
+        "left" => [1],
+        "right" => [-1],
+        "mid" => [1],
+        _ => wanted,
+    };
+
+    private IEnumerable<SpotShape> Landmarks(IReadOnlyList<int> sides) => atlas.Landmarks.All.Where(l => l.Felt)
+        .SelectMany(l => (l.Across == 0 ? [1] : sides).Select(s => Spot("landmark", l.Id, l.Name, l.How, s, posed.Locator.On(l, s), Access.Free)))
+        .Where(s => s is { Visible: true }).Select(s => s!);
+
+    private SpotShape? Spot(string kind, string id, string label, string title, int side, Anchor anchor, Access access)
+    {
+        if (!chart.InWindow(anchor.At) || !anchor.IsOn(view.Shown))
+        {
+            return null;
+        }
+
+        var spot = chart.Spot(anchor);
+        return new(kind, id, label, title, side, MathF.Round(spot.X, 1), MathF.Round(spot.Y, 1), spot.Visible, access);
+    }
+
+    private IEnumerable<AreaShape> Regions(string kind, Region region, IReadOnlyList<int> sides)
+    {
+        foreach (var side in sides)
+        {
+            var path = string.Concat(region.Patches.Select(p => chart.Area(Patches.Grid(posed.Locator, p, side))));
+            if (path.Length > 0)
+            {
+                yield return Area(kind, region.Id, region.Name, region.NoPressure ?? region.Tissue ?? "", side, path, Patches.Centre(posed.Locator, region.Patches[0], side));
+            }
+        }
+    }
+
+    private IEnumerable<LineShape> Guides(ReflexSet set)
+    {
+        var places = new ReflexPlaces(posed.Locator);
+        return view.Id.StartsWith("sole", StringComparison.Ordinal)
+            ? set.Guides.Select(g => new LineShape("guide", g.Id, SideOfView, chart.Line(places.Guide(g, SideOfView)).Seen, ""))
+            : [];
+    }
+
+    private List<AreaShape> Reflex(ReflexSet set)
+    {
+        var on = view.Id switch
+        {
+            var v when v.StartsWith("sole", StringComparison.Ordinal) => "sole",
+            var v when v.StartsWith("foot-top", StringComparison.Ordinal) => "top",
+            var v when v.StartsWith("foot-inner", StringComparison.Ordinal) => "inner",
+            var v when v.StartsWith("foot-outer", StringComparison.Ordinal) => "outer",
+            _ => "",
+        };
+        var foot = SideOfView > 0 ? "left" : "right";
+        var places = new ReflexPlaces(posed.Locator);
+        return [.. set.Areas.Where(a => a.On == on && (a.Foot == "both" || a.Foot == foot)).AsParallel().AsOrdered().Select(a => Area(
+            "reflex", a.Id, a.Name, a.System, SideOfView, string.Concat(places.Area(a, SideOfView).Select(chart.Area)), places.Centre(a, SideOfView)))];
+    }
+
+    private IEnumerable<LineShape> Hara(HaraMap map)
+    {
+        const int Sides = 24;
+        const string Nipples = Measuring.Stretches.NippleToNipple;
+        Anchor At(double left, double down) => posed.Locator.On(
+            new Place("front", new("navel", down, down < 0 ? Measuring.Stretches.XiphoidToNavel : Measuring.Stretches.NavelToPubis), new(Nipples, Math.Abs(left))),
+            left < 0 ? -1 : 1);
+        IEnumerable<Anchor> Round(double x, double y, double rx, double ry) => Enumerable.Range(0, Sides + 1)
+            .Select(i => 2 * Math.PI * i / Sides).Select(a => At(x + (rx * Math.Sin(a)), y - (ry * Math.Cos(a))));
+        yield return Ring("rim", Round(0, 0, map.RimCun, map.RimCun));
+        foreach (var zone in map.Zones)
+        {
+            yield return Ring(zone.Id, Round(zone.At[0], zone.At[1], zone.Size[0] / 2, zone.Size[1] / 2));
+        }
+
+        yield return Ring("bowel-walk", map.BowelWalk.Select(s => At(s.At[0], s.At[1])));
+        LineShape Ring(string id, IEnumerable<Anchor> places) =>
+            new("hara", id, 0, chart.Line(SkinLine.Through(posed.Body, [.. places])).Seen, "");
+    }
+
+    private int SideOfView => view.Id.EndsWith(".right", StringComparison.Ordinal) ? -1 : 1;
+
+    private AreaShape Area(string kind, string id, string name, string group, int side, string path, Anchor centre)
+    {
+        var spot = chart.Spot(centre);
+        return new(kind, id, name, group, side, path, MathF.Round(spot.X, 1), MathF.Round(spot.Y, 1), spot.Visible);
+    }
+}

@@ -1,0 +1,167 @@
+using AmpleLantern.Core;
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Drawing;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measuring;
+
+namespace AmpleLantern.Web.Atlas;
+
+/// <summary>A point in a list.</summary>
+public sealed record PointLine(string Id, string Channel, string Pinyin, string Characters, string Gloss);
+
+/// <summary>What there is to look at.</summary>
+public sealed record AtlasIndex(
+    IReadOnlyList<PointLine> Points, IReadOnlyList<ChannelLine> Channels, IReadOnlyList<SenName> Sen, IReadOnlyList<SetName> Reflex,
+    IReadOnlyList<SetName> Hara, IReadOnlyList<string> WholeViews, IReadOnlyList<string> CloseUps);
+
+public sealed record ChannelLine(string Id, string Code, string Name, string Polarity, string? Phase, string Limb, string Runs, int Points);
+
+public sealed record SenName(string Id, string Name, string Side, IReadOnlyList<string> Spellings, string Course);
+
+public sealed record SetName(string Id, string Name, string About);
+
+/// <summary>A chart: which figure to show and what lies over it.</summary>
+/// <param name="Figure">Key of the figure (<c>/api/figures/{key}</c>).</param>
+/// <param name="Own">Whether it is the client's own figure; false while that is being drawn.</param>
+public sealed record ChartView(string Figure, bool Own, string View, string Position, int Bent, string? Client, ChartLayers Layers);
+
+/// <summary>What a chart shows; ids separated by commas.</summary>
+public sealed record ChartQuery(
+    string Position = "standing", string? View = null, string Bent = "left", Guid? ClientId = null, string? Channels = null, string? Points = null,
+    string? Sen = null, string? Regions = null, string? Reflex = null, string? Hara = null, bool Landmarks = false, bool NoPressure = false,
+    string Side = "both");
+
+/// <summary>A point's page: its facts, and where it is on this client.</summary>
+public sealed record PointPage(
+    Point Point, string ChannelName, IReadOnlyList<Caution> Cautions, PointLocation Location, string View, string? Client,
+    double FourFingersInClientCun, bool FingersEstimated, string? Previous, string? Next);
+
+/// <summary>An area of a foot with its place in millimetres.</summary>
+public sealed record AreaPlace(
+    string Id, string Name, string System, string On, string Foot, double? FromHeelMm, double? FromInnerMm, string? Note);
+
+/// <summary>A reflex set, placed on one client's foot.</summary>
+public sealed record ReflexView(string Id, string Name, string About, string Source, FootShape Foot, IReadOnlyList<AreaPlace> Areas);
+
+/// <summary>Atlas: where is it.</summary>
+public static class AtlasEndpoints
+{
+    public static void MapAtlas(this RouteGroupBuilder api)
+    {
+        api.MapGet("/atlas", Index);
+        api.MapGet("/atlas/search", (string q, AtlasSearch search) => search.Find(q));
+        api.MapGet("/atlas/points/{id}", Page);
+        api.MapGet("/atlas/regions/{id}", (string id, KnowledgeBase k) => k.Regions.Find(id) ?? throw Missing("region", id));
+        api.MapGet("/atlas/reflex/{id}", Reflex);
+        api.MapGet("/chart", Chart);
+        api.MapGet("/figures/{key}", Figure).Produces<FigureView>();
+    }
+
+    private static AtlasIndex Index(KnowledgeBase k) => new(
+        [.. k.Atlas.Points.All.Select(p => new PointLine(p.Id, p.Channel, p.Pinyin, p.Characters, p.Gloss))],
+        [.. k.Atlas.Channels.All.Select(c => new ChannelLine(c.Id, c.Code, c.Name, c.Polarity, c.Phase, c.Limb, c.Runs, c.Points))],
+        [.. k.Atlas.Sen.All.Select(s => new SenName(s.Id, s.Name, s.Side, s.Spellings, s.Course))],
+        [.. k.Atlas.Reflex.All.Select(s => new SetName(s.Id, s.Name, s.About))],
+        [.. k.Atlas.Hara.All.Select(s => new SetName(s.Id, s.Name, s.About))], Views.Whole, Views.CloseUps);
+
+    private static async Task<PointPage> Page(
+        string id, Guid? clientId, string? side, string? position, KnowledgeBase k, AtlasSearch search, ClientBody bodies, FigureShelf shelf)
+    {
+        var point = k.Atlas.Points[search.Point(id)];
+        var body = await bodies.Of(clientId);
+        var middle = shelf.Posed(BodySize.Reference, Poses.Standing.Id, 1).SpotsOf(point).First().Side == 0;
+        var sign = middle ? 0 : side == "right" ? -1 : 1;
+        // What faces up does not depend on size: reach is looked up on the reference figure, which is kept.
+        var location = PointLocator.Locate(
+            point, sign, body.Scale, body.Size, position, k,
+            p => shelf.Posed(p == Poses.Standing.Id ? body.Size : BodySize.Reference, p, sign < 0 ? -1 : 1));
+        var row = k.Atlas.Points.All.Where(p => p.Channel == point.Channel).Select(p => p.Id).ToList();
+        var at = row.IndexOf(point.Id);
+        return new(
+            point, k.Atlas.Channels.Find(point.Channel)?.Name ?? "Extra points", [.. point.Cautions.Select(c => k.Atlas.Cautions[c])], location,
+            BestView(point, sign, shelf), body.Name, Math.Round(body.Scale.PractitionerFourFingersInClientCun, 2),
+            body.Scale.PractitionerFourFingers.Estimate || body.Scale.ClientFourFingers.Estimate,
+            at > 0 ? row[at - 1] : null, at < row.Count - 1 ? row[at + 1] : null);
+    }
+
+    /// <summary>The view that faces the point most squarely; a close-up for hands, feet and the head.</summary>
+    private static string BestView(Point point, int sign, FigureShelf shelf)
+    {
+        var posed = shelf.Posed(BodySize.Reference, Poses.Standing.Id, 1);
+        var anchor = posed.Locator.On(point.Place, sign == 0 ? 1 : sign);
+        var side = sign < 0 ? ".right" : ".left";
+        string[] views = point.Place.On switch
+        {
+            "hand" or "finger" => ["palm" + side, "hand-back" + side],
+            "foot" or "toe" => ["sole" + side, "foot-top" + side, "foot-inner" + side, "foot-outer" + side],
+            "head" => ["face", "head-top", "ear" + side, "back"],
+            _ => ["front", "back", "left", "right"],
+        };
+        return views.MaxBy(v => System.Numerics.Vector3.Dot(anchor.Normal, Views.Of(posed.Body, v).Camera.Toward))!;
+    }
+
+    private static async Task<ReflexView> Reflex(string id, Guid? clientId, KnowledgeBase k, ClientBody bodies)
+    {
+        var set = k.Atlas.Reflex.Find(id) ?? throw Missing("reflex set", id);
+        var foot = FootShape.Of((await bodies.Of(clientId)).Measures, k.Atlas.Stretches);
+        return new(set.Id, set.Name, set.About, set.Source.ToString(), foot, [.. set.Areas.Select(a => Placed(a, foot))]);
+    }
+
+    private static AreaPlace Placed(ReflexArea area, FootShape foot)
+    {
+        if (area.Toes is not null || area.On is "inner" or "outer")
+        {
+            return new(area.Id, area.Name, area.System, area.On, area.Foot, area.Toes is null ? Math.Round(area.At[0] * foot.LengthMm, 0) : null, null, area.Note);
+        }
+
+        var (heel, inner) = foot.At(area.At[0], area.At[1]);
+        return new(area.Id, area.Name, area.System, area.On, area.Foot, heel, inner, area.Note);
+    }
+
+    private static async Task<ChartView> Chart([AsParameters] ChartQuery q, KnowledgeBase k, ClientBody bodies, FigureShelf shelf)
+    {
+        if (q.Position != Poses.Standing.Id && !k.Positions.Has(q.Position))
+        {
+            throw new RefusalException("unknown-position", $"There is no position '{q.Position}'.", "/position");
+        }
+
+        var body = await bodies.Of(q.ClientId);
+        var bent = q.Bent == "right" ? -1 : 1;
+        var view = q.View ?? Views.Usual(q.Position);
+        var wanted = new FigureWanted(body.Size, q.Position, bent, view);
+        var key = FigureShelf.KeyOf(wanted);
+        var own = body.Size == BodySize.Reference || shelf.Find(key) is not null;
+        if (!own)
+        {
+            // Meanwhile the reference figure is shown; what lies over it is laid on that one.
+            shelf.Ask(key, wanted);
+            wanted = wanted with { Size = BodySize.Reference };
+            key = FigureShelf.KeyOf(wanted);
+        }
+
+        var posed = shelf.Posed(wanted.Size, q.Position, bent);
+        var layers = new LayerArtist(posed, Views.Of(posed.Body, view), k).Lay(new(
+            Ids(q.Channels, k.Atlas.Channels), Ids(q.Points, k.Atlas.Points), Ids(q.Sen, k.Atlas.Sen), Ids(q.Regions, k.Regions),
+            Known(q.Reflex, k.Atlas.Reflex), Known(q.Hara, k.Atlas.Hara), q.Landmarks, q.NoPressure,
+            q.Side switch { "left" => 1, "right" => -1, _ => 0 }));
+        shelf.Remember(key, wanted);
+        return new(key, own, view, q.Position, bent, body.Name, layers);
+    }
+
+    private static IResult Figure(string key, FigureShelf shelf, HttpContext http)
+    {
+        var figure = shelf.FindOrDraw(key) ?? throw new RefusalException("not-found", "There is no such figure. Load the page again.");
+        http.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        return Results.Bytes(figure, "application/json");
+    }
+
+    private static string[] Ids<T>(string? text, Catalogue<T> all)
+        where T : IKnown => [.. (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries).Where(id => all.Has(id) ? true : throw Missing("entry", id))];
+
+    private static string? Known<T>(string? id, Catalogue<T> all)
+        where T : IKnown => id is null || all.Has(id) ? id : throw Missing("set", id);
+
+    private static RefusalException Missing(string what, string id) => new("not-found", $"There is no {what} called '{id}'.");
+}

@@ -1,0 +1,60 @@
+using AmpleLantern.Core;
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measuring;
+using AmpleLantern.Data;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Visits;
+using Microsoft.EntityFrameworkCore;
+
+namespace AmpleLantern.Web.Atlas;
+
+/// <summary>The body a chart is for: a client's, or the reference figure's.</summary>
+/// <param name="Name">The client's name; null for the reference figure.</param>
+public sealed record BodyFor(BodySize Size, BodyMeasures Measures, CunScale Scale, string? Name);
+
+/// <summary>Finds whose body a chart is for, and puts a client's in the trail.</summary>
+public sealed class ClientBody(LanternDb db, KnowledgeBase knowledge, CurrentPerson person, ReadTrail trail)
+{
+    /// <exception cref="RefusalException">There is no such client, or the person may not see clients.</exception>
+    public async Task<BodyFor> Of(Guid? clientId)
+    {
+        var own = await db.Users.Where(u => u.Id == person.Id).Select(u => new { u.PalmBreadthCm, u.FourFingersCm }).SingleOrDefaultAsync();
+        var hands = Hands(own?.PalmBreadthCm, own?.FourFingersCm);
+        if (clientId is null)
+        {
+            return new(BodySize.Reference, BodyMeasures.Nothing, new(BodyMeasures.Nothing, hands, knowledge.Atlas.Stretches, knowledge.Defaults), null);
+        }
+
+        if (!person.Is(Roles.Owner, Roles.Practitioner, Roles.Student))
+        {
+            throw new RefusalException("not-allowed", "Clients' measures are for those who treat them. Look at the atlas without a client.");
+        }
+
+        var client = await db.Clients.AsNoTracking().SingleOrDefaultAsync(c => c.Id == clientId)
+            ?? throw new RefusalException("not-found", "There is no such client. Go back to the list.");
+        await trail.Note(db, person, $"client {clientId}", clientId);
+        var measures = client.Body;
+        return new(
+            BodySize.Of(measures, knowledge.Atlas.Stretches), measures,
+            new(measures, hands, knowledge.Atlas.Stretches, knowledge.Defaults), client.Name);
+    }
+
+    public static BodyMeasures Hands(double? palmCm, double? fourFingersCm)
+    {
+        var hands = new Dictionary<string, double>();
+        if (palmCm is { } palm)
+        {
+            hands[HandMeasures.Palm] = palm;
+        }
+
+        if (fourFingersCm is { } fingers)
+        {
+            hands[HandMeasures.FourFingers] = fingers;
+        }
+
+        return new(HandsCm: hands);
+    }
+}

@@ -1,0 +1,195 @@
+using System.Collections.Concurrent;
+using System.IO.Hashing;
+using System.Text;
+using System.Threading.Channels;
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Drawing;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Exchange;
+using AmpleLantern.Exchange.Pictures;
+
+namespace AmpleLantern.Web.Atlas;
+
+/// <summary>A drawn figure as the client gets it: SVG paths and the wash as a small picture. Millimetres.</summary>
+public sealed record FigureView(
+    float Width, float Height, string Outline, string Lines, string Hair, string Features, string Wash, float WashWidth, float WashHeight,
+    float Pen);
+
+/// <summary>Which figure is meant.</summary>
+/// <param name="Bent">1 or -1: the leg that a one-sided position bends.</param>
+public sealed record FigureWanted(BodySize Size, string Position, int Bent, string View);
+
+/// <summary>
+/// Keeps drawn figures: those of the reference body come drawn with the program, a client's own is drawn in the background
+/// once and then kept beside the data.
+/// </summary>
+public sealed class FigureShelf
+{
+    /// <summary>Where the figures that come with the program lie.</summary>
+    public static string Shipped => Path.Combine(AppContext.BaseDirectory, "figures");
+
+    private const int MostPosed = 80;
+    private const int MostMeant = 2000;
+    private readonly ConcurrentDictionary<string, FigureWanted> meant = new();
+    private readonly KnowledgeBase knowledge;
+    private readonly string shipped;
+    private readonly string kept;
+    private readonly ConcurrentDictionary<string, byte[]> drawn = new();
+    private readonly ConcurrentDictionary<(BodySize Size, string Position, int Bent), Posed> posed = new();
+    private readonly ConcurrentDictionary<string, bool> waiting = new();
+    private readonly System.Threading.Channels.Channel<(string Key, FigureWanted Wanted)> queue =
+        System.Threading.Channels.Channel.CreateUnbounded<(string, FigureWanted)>();
+
+    /// <param name="shipped">Folder of the figures that come with the program.</param>
+    /// <param name="kept">Folder where clients' own are kept.</param>
+    public FigureShelf(KnowledgeBase knowledge, string shipped, string kept)
+    {
+        (this.knowledge, this.shipped, this.kept) = (knowledge, shipped, kept);
+    }
+
+    /// <summary>What is to be drawn in the background.</summary>
+    public ChannelReader<(string Key, FigureWanted Wanted)> Waiting => queue.Reader;
+
+    /// <summary>The atlas on a body in a position.</summary>
+    public Posed Posed(BodySize size, string position, int bent)
+    {
+        if (posed.Count > MostPosed)
+        {
+            posed.Clear();
+        }
+
+        return posed.GetOrAdd(
+            (size, position, Poses.OneSided(position) ? bent : 1), k => new(knowledge, new(k.Size, Poses.Of(k.Position, k.Bent))));
+    }
+
+    /// <summary>Name of a figure: the same for the same drawing, another when the program draws differently.</summary>
+    public static string KeyOf(FigureWanted wanted)
+    {
+        var bent = Poses.OneSided(wanted.Position) ? wanted.Bent : 1;
+        var text = $"{typeof(Body).Module.ModuleVersionId}|{wanted.Size}|{wanted.Position}|{bent}|{wanted.View}";
+        return $"{wanted.Position}-{wanted.View}-{XxHash64.HashToUInt64(Encoding.UTF8.GetBytes(text)):x16}";
+    }
+
+    /// <summary>The figure's JSON if it is already drawn.</summary>
+    public byte[]? Find(string key)
+    {
+        if (drawn.TryGetValue(key, out var found))
+        {
+            return found;
+        }
+
+        if (key.AsSpan().ContainsAny('/', '\\') || key.Contains("..", StringComparison.Ordinal))
+        {
+            return null;
+        }
+
+        foreach (var folder in new[] { shipped, kept })
+        {
+            var file = Path.Combine(folder, key + ".json");
+            if (File.Exists(file))
+            {
+                return drawn[key] = File.ReadAllBytes(file);
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>Keeps what a key stands for, so that the figure can be drawn when it is fetched.</summary>
+    public void Remember(string key, FigureWanted wanted)
+    {
+        if (meant.Count > MostMeant)
+        {
+            meant.Clear();
+        }
+
+        meant[key] = wanted;
+    }
+
+    /// <summary>The figure, drawn now if it is known what is meant; null for a key nobody was given.</summary>
+    public byte[]? FindOrDraw(string key) => Find(key) ?? (meant.TryGetValue(key, out var wanted) ? Draw(key, wanted) : null);
+
+    /// <summary>Asks for a figure to be drawn in the background; asking twice does no harm.</summary>
+    public void Ask(string key, FigureWanted wanted)
+    {
+        if (waiting.TryAdd(key, true))
+        {
+            queue.Writer.TryWrite((key, wanted));
+        }
+    }
+
+    /// <summary>Draws a figure now and keeps it.</summary>
+    public byte[] Draw(string key, FigureWanted wanted) => Draw(key, wanted, kept);
+
+    /// <summary>Draws all usual figures of the reference body into a folder, at build time.</summary>
+    public static void DrawShipped(KnowledgeBase knowledge, string folder)
+    {
+        Directory.CreateDirectory(folder);
+        var shelf = new FigureShelf(knowledge, folder, folder);
+        foreach (var wanted in Usual(knowledge))
+        {
+            var key = KeyOf(wanted);
+            if (shelf.Find(key) is null)
+            {
+                shelf.Draw(key, wanted, folder);
+            }
+        }
+
+        var wantedKeys = Usual(knowledge).Select(KeyOf).ToHashSet();
+        foreach (var old in Directory.GetFiles(folder, "*.json").Where(f => !wantedKeys.Contains(Path.GetFileNameWithoutExtension(f))))
+        {
+            File.Delete(old);
+        }
+    }
+
+    private static readonly string[] StandingViews = ["front", "back", "left", "right"];
+
+    private static IEnumerable<FigureWanted> Usual(KnowledgeBase knowledge) =>
+    [
+        .. StandingViews.Concat(Views.CloseUps).Select(v => new FigureWanted(BodySize.Reference, "standing", 1, v)),
+        .. knowledge.Positions.All.SelectMany(p => Poses.OneSided(p.Id)
+            ? Sides.Both.Select(b => new FigureWanted(BodySize.Reference, p.Id, b, Views.Usual(p.Id)))
+            : [new(BodySize.Reference, p.Id, 1, Views.Usual(p.Id))]),
+    ];
+
+    private byte[] Draw(string key, FigureWanted wanted, string folder)
+    {
+        var body = Posed(wanted.Size, wanted.Position, wanted.Bent).Body;
+        var view = Views.Of(body, wanted.View);
+        var figure = FigureArtist.Draw(view);
+        var wash = figure.Shade;
+        var json = Encoding.UTF8.GetBytes(OpenJson.Write(new FigureView(
+            figure.Width, figure.Height, figure.Outline, figure.Lines, figure.Hair, figure.Features,
+            "data:image/png;base64," + Convert.ToBase64String(GreyPng.Write(wash.Columns, wash.Rows, wash.Values)),
+            wash.Columns * wash.Millimetres, wash.Rows * wash.Millimetres, FigureArtist.PenScale(view.CmPerPixel))));
+        Directory.CreateDirectory(folder);
+        var file = Path.Combine(folder, key + ".json");
+        // Written aside and moved, so that a kill leaves no half figure.
+        var aside = file + "." + Guid.NewGuid().ToString("n");
+        File.WriteAllBytes(aside, json);
+        File.Move(aside, file, overwrite: true);
+        waiting.TryRemove(key, out _);
+        return drawn[key] = json;
+    }
+}
+
+/// <summary>Draws what was asked for, one figure after the other, behind everything else.</summary>
+public sealed class FigureDrawer(FigureShelf shelf, ILogger<FigureDrawer> log) : BackgroundService
+{
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        await foreach (var (key, wanted) in shelf.Waiting.ReadAllAsync(stoppingToken))
+        {
+            try
+            {
+                await Task.Run(() => shelf.Draw(key, wanted), stoppingToken);
+            }
+            catch (Exception e) when (e is not OperationCanceledException)
+            {
+                log.LogError(e, "The figure {Key} could not be drawn", key);
+            }
+        }
+    }
+}
