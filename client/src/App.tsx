@@ -14,6 +14,7 @@ import { Today } from './stages/today/Today';
 const VisitFrame = lazy(() => import('./stages/VisitFrame'));
 const Clients = lazy(() => import('./stages/clients/Clients'));
 const History = lazy(() => import('./stages/clients/History'));
+const Atlas = lazy(() => import('./stages/atlas/Atlas'));
 const Practice = lazy(() => import('./stages/practice/Practice'));
 
 export function App() {
@@ -33,6 +34,7 @@ export function App() {
           <Route path="/visits/:visitId/:stage?" element={<VisitFrame />} />
           <Route path="/clients" element={<Clients />} />
           <Route path="/clients/:clientId" element={<History />} />
+          <Route path="/atlas" element={<Atlas />} />
           <Route path="/practice" element={<Practice />} />
           <Route path="*" element={<p className="loading">{t('shell.noSuchPlace')}</p>} />
         </Routes>

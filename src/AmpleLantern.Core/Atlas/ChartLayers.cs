@@ -125,7 +125,7 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
         var foot = SideOfView > 0 ? "left" : "right";
         var places = new ReflexPlaces(posed.Locator);
         return [.. set.Areas.Where(a => a.On == on && (a.Foot == "both" || a.Foot == foot)).AsParallel().AsOrdered().Select(a => Area(
-            "reflex", a.Id, a.Name, a.System, SideOfView, string.Concat(places.Area(a, SideOfView).Select(chart.Area)), places.Centre(a, SideOfView)))];
+            "reflex", a.Id, a.Name, a.System, SideOfView, string.Concat(places.Area(a, SideOfView).Select(chart.Ring)), places.Centre(a, SideOfView)))];
     }
 
     private IEnumerable<LineShape> Hara(HaraMap map)

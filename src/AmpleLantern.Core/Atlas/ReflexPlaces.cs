@@ -7,8 +7,7 @@ namespace AmpleLantern.Core.Atlas;
 /// <summary>Lays reflex areas and guide lines, given in fractions of the foot, on the foot of a body.</summary>
 public sealed class ReflexPlaces(Locator locator)
 {
-    private const int Rings = 4;
-    private const int Spokes = 20;
+    private const int Spokes = 18;
     private const float HeelZ = -6.7f;
     private const float TipZ = 19f;
     private const float SoleY = -6.7f;
@@ -16,25 +15,12 @@ public sealed class ReflexPlaces(Locator locator)
     private const float InsideY = -4.7f;
     private const float ToeRound = 55;
 
-    /// <summary>An area as rings of places, the inmost its centre. Once for each toe it lies on.</summary>
-    public IEnumerable<Anchor[,]> Area(ReflexArea area, int side)
-    {
-        foreach (var toe in area.Toes ?? [0])
-        {
-            var grid = new Anchor[Rings, Spokes];
-            for (var ring = 0; ring < Rings; ring++)
-            {
-                for (var spoke = 0; spoke < Spokes; spoke++)
-                {
-                    var angle = 2 * Math.PI * spoke / (Spokes - 1);
-                    var r = (ring + 0.02) / (Rings - 1) / 2;
-                    grid[ring, spoke] = At(area, r * Math.Cos(angle), r * Math.Sin(angle), toe, side);
-                }
-            }
-
-            yield return grid;
-        }
-    }
+    /// <summary>The rim of an area. Once for each toe it lies on.</summary>
+    public IEnumerable<IReadOnlyList<Anchor>> Area(ReflexArea area, int side) => (area.Toes ?? [0]).Select(toe => (IReadOnlyList<Anchor>)
+    [
+        .. Enumerable.Range(0, Spokes).Select(i => 2 * Math.PI * i / Spokes)
+            .Select(angle => At(area, Math.Cos(angle) / 2, Math.Sin(angle) / 2, toe, side)),
+    ]);
 
     /// <summary>The middle of an area, on its first toe if it lies on toes.</summary>
     public Anchor Centre(ReflexArea area, int side) => At(area, 0, 0, area.Toes?[0] ?? 0, side);

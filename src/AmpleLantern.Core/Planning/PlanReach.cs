@@ -23,15 +23,19 @@ public sealed class PlanReach(KnowledgeBase knowledge)
 
     public IReadOnlyList<OutOfReach> Of(Plan plan) =>
     [
-        .. plan.Steps.Select(s => (Step: s, Access: AccessOf(s, s.Position))).Where(s => s.Access != Access.Free)
+        .. plan.Steps.Select(s => (Step: s, Access: AccessOf(s, s.Position))).Where(s => Shut(s.Step, s.Access))
             .Select(s => new OutOfReach(s.Step.Id, Say(s.Step, s.Access), Instead(s.Step))),
     ];
 
     /// <summary>Which leg a one-sided position bends for a step.</summary>
     public static int BentSide(Side side) => side == Side.Right ? -1 : 1;
 
+    /// <summary>A limb that lies on its worked side is lifted, or a hand slips under it: only what covers it shuts it off.</summary>
+    private bool Shut(PlanStep step, Access access) => access == Access.Covered
+        || (access == Access.AgainstTheMat && knowledge.Regions[step.Region].Limb is null);
+
     private List<string> Instead(PlanStep step) =>
-        [.. knowledge.Techniques[step.Technique].Positions.Where(p => p != step.Position && AccessOf(step, p) == Access.Free)];
+        [.. knowledge.Techniques[step.Technique].Positions.Where(p => p != step.Position && !Shut(step, AccessOf(step, p)))];
 
     private Access AccessOf(PlanStep step, string position)
     {

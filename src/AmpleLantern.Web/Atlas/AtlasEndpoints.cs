@@ -28,10 +28,11 @@ public sealed record SetName(string Id, string Name, string About);
 public sealed record ChartView(string Figure, bool Own, string View, string Position, int Bent, string? Client, ChartLayers Layers);
 
 /// <summary>What a chart shows; ids separated by commas.</summary>
+/// <param name="Focus">A region that has to be seen: chooses the view when none is asked for.</param>
 public sealed record ChartQuery(
     string Position = "standing", string? View = null, string Bent = "left", Guid? ClientId = null, string? Channels = null, string? Points = null,
     string? Sen = null, string? Regions = null, string? Reflex = null, string? Hara = null, bool Landmarks = false, bool NoPressure = false,
-    string Side = "both");
+    string Side = "both", string? Focus = null);
 
 /// <summary>A point's page: its facts, and where it is on this client.</summary>
 public sealed record PointPage(
@@ -55,6 +56,7 @@ public static class AtlasEndpoints
         api.MapGet("/atlas/points/{id}", Page);
         api.MapGet("/atlas/regions/{id}", (string id, KnowledgeBase k) => k.Regions.Find(id) ?? throw Missing("region", id));
         api.MapGet("/atlas/reflex/{id}", Reflex);
+        api.MapGet("/atlas/reflex/{first}/against/{second}", Compare);
         api.MapGet("/chart", Chart);
         api.MapGet("/figures/{key}", Figure).Produces<FigureView>();
     }
@@ -81,25 +83,9 @@ public static class AtlasEndpoints
         var at = row.IndexOf(point.Id);
         return new(
             point, k.Atlas.Channels.Find(point.Channel)?.Name ?? "Extra points", [.. point.Cautions.Select(c => k.Atlas.Cautions[c])], location,
-            BestView(point, sign, shelf), body.Name, Math.Round(body.Scale.PractitionerFourFingersInClientCun, 2),
+            ViewChoice.For(point, shelf.Posed(BodySize.Reference, Poses.Standing.Id, 1), sign), body.Name, Math.Round(body.Scale.PractitionerFourFingersInClientCun, 2),
             body.Scale.PractitionerFourFingers.Estimate || body.Scale.ClientFourFingers.Estimate,
             at > 0 ? row[at - 1] : null, at < row.Count - 1 ? row[at + 1] : null);
-    }
-
-    /// <summary>The view that faces the point most squarely; a close-up for hands, feet and the head.</summary>
-    private static string BestView(Point point, int sign, FigureShelf shelf)
-    {
-        var posed = shelf.Posed(BodySize.Reference, Poses.Standing.Id, 1);
-        var anchor = posed.Locator.On(point.Place, sign == 0 ? 1 : sign);
-        var side = sign < 0 ? ".right" : ".left";
-        string[] views = point.Place.On switch
-        {
-            "hand" or "finger" => ["palm" + side, "hand-back" + side],
-            "foot" or "toe" => ["sole" + side, "foot-top" + side, "foot-inner" + side, "foot-outer" + side],
-            "head" => ["face", "head-top", "ear" + side, "back"],
-            _ => ["front", "back", "left", "right"],
-        };
-        return views.MaxBy(v => System.Numerics.Vector3.Dot(anchor.Normal, Views.Of(posed.Body, v).Camera.Toward))!;
     }
 
     private static async Task<ReflexView> Reflex(string id, Guid? clientId, KnowledgeBase k, ClientBody bodies)
@@ -108,6 +94,11 @@ public static class AtlasEndpoints
         var foot = FootShape.Of((await bodies.Of(clientId)).Measures, k.Atlas.Stretches);
         return new(set.Id, set.Name, set.About, set.Source.ToString(), foot, [.. set.Areas.Select(a => Placed(a, foot))]);
     }
+
+    private static async Task<IReadOnlyList<AreaDifference>> Compare(string first, string second, Guid? clientId, KnowledgeBase k, ClientBody bodies) =>
+        ReflexCompare.Between(
+            k.Atlas.Reflex.Find(first) ?? throw Missing("reflex set", first), k.Atlas.Reflex.Find(second) ?? throw Missing("reflex set", second),
+            FootShape.Of((await bodies.Of(clientId)).Measures, k.Atlas.Stretches));
 
     private static AreaPlace Placed(ReflexArea area, FootShape foot)
     {
@@ -129,7 +120,10 @@ public static class AtlasEndpoints
 
         var body = await bodies.Of(q.ClientId);
         var bent = q.Bent == "right" ? -1 : 1;
-        var view = q.View ?? Views.Usual(q.Position);
+        var side = q.Side switch { "left" => 1, "right" => -1, _ => 0 };
+        var view = q.View ?? (q.Focus is { } focus
+            ? ViewChoice.For(k.Regions.Find(focus) ?? throw Missing("region", focus), shelf.Posed(BodySize.Reference, q.Position, bent), side)
+            : Views.Usual(q.Position));
         var wanted = new FigureWanted(body.Size, q.Position, bent, view);
         var key = FigureShelf.KeyOf(wanted);
         var own = body.Size == BodySize.Reference || shelf.Find(key) is not null;
@@ -144,8 +138,7 @@ public static class AtlasEndpoints
         var posed = shelf.Posed(wanted.Size, q.Position, bent);
         var layers = new LayerArtist(posed, Views.Of(posed.Body, view), k).Lay(new(
             Ids(q.Channels, k.Atlas.Channels), Ids(q.Points, k.Atlas.Points), Ids(q.Sen, k.Atlas.Sen), Ids(q.Regions, k.Regions),
-            Known(q.Reflex, k.Atlas.Reflex), Known(q.Hara, k.Atlas.Hara), q.Landmarks, q.NoPressure,
-            q.Side switch { "left" => 1, "right" => -1, _ => 0 }));
+            Known(q.Reflex, k.Atlas.Reflex), Known(q.Hara, k.Atlas.Hara), q.Landmarks, q.NoPressure, side));
         shelf.Remember(key, wanted);
         return new(key, own, view, q.Position, bent, body.Name, layers);
     }

@@ -8,6 +8,7 @@ import { BeforeRatings } from './BeforeRatings';
 import { FactSearch } from './FactSearch';
 import { FactsKnown } from './FactsKnown';
 import { Measured } from './Measured';
+import { Stretches } from './Stretches';
 import { Questions } from './Questions';
 import { SavedText } from '../../parts/SavedText';
 
@@ -60,6 +61,7 @@ export default function Arrive({ visit, words, who, lamps, base }: StageProps) {
               )
             }
           />
+          <Stretches visit={visit} />
         </section>
         <BeforeRatings visit={visit} words={words} />
       </div>

@@ -1,5 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import type { VisitView, Vocabulary } from '../../api/types';
+import { StepChart } from '../../chart/StepChart';
 import { minSec } from '../../parts/spoken';
 import type { Moment } from './moment';
 
@@ -25,6 +26,9 @@ export function TheStep({
   return (
     <aside className="gsheet" tabIndex={0} aria-label={t('give.sheet')}>
       <p className="gno">{t('give.stepOf', { n: moment.index + 1, of: visit.expansion.steps.length })}</p>
+      <div className="gchart">
+        <StepChart visit={visit} step={planned} words={words} box={{ width: 330, height: 380 }} />
+      </div>
       <p className="ghow serif">{technique.how}</p>
       <dl>
         <dt>{t('sheet.client')}</dt>

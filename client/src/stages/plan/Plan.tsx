@@ -26,6 +26,12 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
   const selected = steps.find((s) => s.id === params.get('step')) ?? steps[0]!;
   const locked = !!visit.signedAt || visit.session.phase !== 'not-started';
   const select = (step: string) => setParams({ step }, { replace: true });
+  /** The next step at a place of the body that was touched, round and round. */
+  const selectAt = (region: string) => {
+    const there = steps.filter((s) => s.region === region && s.position === selected.position);
+    const next = there[(there.indexOf(selected) + 1) % there.length];
+    if (next) select(next.id);
+  };
   const keep = () => setUndone((u) => [...u, visit.plan]);
   const edit = (e: PlanEdit) => {
     keep();
@@ -101,6 +107,7 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
           locked={locked}
           onEdit={edit}
           at={at}
+          onRegion={selectAt}
         />
       }
       thread={
@@ -162,6 +169,16 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
             onFit={fitTo}
             onFlow={startAgain}
           />
+        )}
+        {visit.outOfReach.length > 0 && (
+          <p className="warnline" role="status">
+            {t('plan.outOfReach', { count: visit.outOfReach.length })}{' '}
+            {visit.outOfReach.map((o) => (
+              <button key={o.step} type="button" className="pill quiet" onClick={() => select(o.step)}>
+                {steps.find((s) => s.id === o.step)?.name}
+              </button>
+            ))}
+          </p>
         )}
         {locked && <p className="soft">{t('plan.locked')}</p>}
       </div>

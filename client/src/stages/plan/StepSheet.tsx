@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { PlanEdit, PlanStep, VisitView, Vocabulary } from '../../api/types';
+import { StepChart } from '../../chart/StepChart';
 import { Level } from '../../parts/Level';
 import { minSec } from '../../parts/spoken';
 import { Stepper } from './Stepper';
@@ -12,16 +13,18 @@ interface Props {
   locked: boolean;
   at: number;
   onEdit: (edit: PlanEdit) => void;
+  onRegion: (region: string) => void;
 }
 
 /** The selected step's facts and everything about it that can be changed. */
-export function StepSheet({ step, visit, words, locked, at, onEdit }: Props) {
+export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: Props) {
   const { t } = useTranslation();
   const [both, setBoth] = useState(true);
   const technique = words.techniques.find((x) => x.id === step.technique)!;
   const expanded = visit.expansion.steps[at]!;
   const name = (list: { id: string; name: string }[], id: string) => list.find((x) => x.id === id)?.name ?? id;
   const press = expanded.presses[0];
+  const reach = visit.outOfReach.find((o) => o.step === step.id);
   const findings = visit.screen.findings.filter((f) => f.steps.includes(step.id));
   const edit = (kind: PlanEdit['kind'], part: { number?: number; word?: string }) =>
     onEdit({ kind, step: step.id, bothSides: both, ...part });
@@ -37,6 +40,16 @@ export function StepSheet({ step, visit, words, locked, at, onEdit }: Props) {
       <p className="soft">
         {[step.side === 'mid' ? '' : t(`side.${step.side}`), step.where].filter(Boolean).join(' · ')}
       </p>
+      <div className="stepchart">
+        <StepChart visit={visit} step={step} words={words} box={{ width: 330, height: 300 }} onRegion={onRegion} />
+      </div>
+      {reach && (
+        <p className="warnline">
+          {reach.why}{' '}
+          {reach.instead.length > 0 &&
+            t('sheet.reachIn', { positions: reach.instead.map((p) => name(words.positions, p)).join(', ') })}
+        </p>
+      )}
       <p className="how">{technique.how}</p>
       <dl className="figures">
         <div>

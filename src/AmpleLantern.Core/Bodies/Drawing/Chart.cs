@@ -93,6 +93,13 @@ public sealed class Chart(View view)
         return text.ToString();
     }
 
+    /// <summary>A closed ring of places as one shape, made of those that are seen; empty when too few are.</summary>
+    public string Ring(IReadOnlyList<Anchor> ring)
+    {
+        var seen = ring.Where(Sees).Select(a => OnPage(a.At)).ToList();
+        return seen.Count * 3 < ring.Count || seen.Count < 4 ? "" : new SvgPath(1).Closed(seen);
+    }
+
     /// <summary>Fills short gaps inside a line and drops flecks at the rim.</summary>
     private static void Tidy(bool[] seen)
     {

@@ -1,0 +1,172 @@
+import { useId, useMemo } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Problem } from '../api/http';
+import type { SpotShape } from '../api/types';
+import { Figure } from './Figure';
+import { layLabels } from './labels';
+import { useChart, type ChartWanted } from './useChart';
+import { Zoom, useZoom } from './Zoom';
+
+interface Props {
+  wanted: ChartWanted;
+  /** Pixels the chart gets, to keep spots and letters the same size on screen at any scale. */
+  box: { width: number; height: number };
+  /** Ids of points, regions or areas that are lit. */
+  lit?: string[];
+  /** Ids of regions that are left out today: hatched. */
+  leftOut?: string[];
+  label: string;
+  zooming?: boolean;
+  onSpot?: (id: string, side: number) => void;
+  onArea?: (id: string, side: number) => void;
+}
+
+const spotWord = (s: SpotShape) => `${s.label} ${s.title}`;
+
+/** The body with its layers: areas in the wash, lines over it, spots and labels on top. */
+export function Chart({ wanted, box, lit = [], leftOut = [], label, zooming, onSpot, onArea }: Props) {
+  const { t } = useTranslation();
+  const id = useId();
+  const { data, isError, error } = useChart(wanted);
+  const width = data?.figure.width ?? 1;
+  const height = data?.figure.height ?? 1;
+  const zoom = useZoom(width, height);
+  const unit = Math.max(width / box.width, height / box.height) / zoom.scale;
+  const labels = useMemo(() => {
+    const spots = data?.chart.layers.spots.filter((s) => s.visible) ?? [];
+    const few = spots.length * 8 < 400 / Math.max(1, 400 / box.height) || zoom.scale > 2;
+    return layLabels(
+      spots
+        .filter((s) => few || lit.includes(s.id))
+        .map((s) => ({ id: `${s.id}/${s.side}`, text: s.label, x: s.x, y: s.y, must: lit.includes(s.id) })),
+      11.5 * unit,
+      width,
+    );
+  }, [data, lit, unit, width, box.height, zoom.scale]);
+  if (isError) return <p className="soft">{(error instanceof Problem && error.message) || t('shell.unreachable')}</p>;
+  if (!data) return <div className="chart loading">{t('chart.drawing')}</div>;
+  const { layers } = data.chart;
+  const anyLit = lit.length > 0;
+  const many = layers.spots.filter((s) => s.visible).length > 60 && zoom.scale < 2;
+  const r = (many ? 2.3 : 4.6) * unit;
+  const rim = (many ? 0.9 : 1.4) * unit;
+  const dim = (shape: { id: string }) => (anyLit && !lit.includes(shape.id) ? ' dim' : anyLit ? ' lit' : '');
+  return (
+    <figure className="chartbox">
+      <svg
+        className="chart"
+        viewBox={zoom.viewBox}
+        role="group"
+        aria-label={label}
+        preserveAspectRatio="xMidYMid meet"
+        {...(zooming ? zoom.handlers : {})}
+      >
+        <defs>
+          <pattern
+            id={`${id}h`}
+            width={9 * unit}
+            height={9 * unit}
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <rect className="hatch" width={2.2 * unit} height={9 * unit} />
+          </pattern>
+          <filter id={`${id}g`} x="-20%" y="-20%" width="140%" height="140%">
+            <feGaussianBlur stdDeviation={3.2 * unit} />
+          </filter>
+        </defs>
+        <Figure
+          figure={data.figure}
+          over={
+            <>
+              {layers.lines.map((l, i) => (
+                <g key={i} className={`line ${l.kind} on-${l.id}${dim(l)}`}>
+                  {l.hidden && (
+                    <path
+                      className="behind"
+                      d={l.hidden}
+                      strokeWidth={1.1 * unit}
+                      strokeDasharray={`${2 * unit} ${4 * unit}`}
+                    />
+                  )}
+                  {l.seen && <path className="halo" d={l.seen} strokeWidth={4 * unit} />}
+                  {l.seen && <path className="seen" d={l.seen} strokeWidth={1.7 * unit} />}
+                </g>
+              ))}
+              {layers.areas
+                .filter((a) => a.kind === 'reflex' && a.labelled && (lit.includes(a.id) || zoom.scale > 1.6))
+                .map((a) => (
+                  <text
+                    key={`${a.id}${a.side}`}
+                    className="name"
+                    x={a.x}
+                    y={a.y - 9 * unit}
+                    fontSize={11.5 * unit}
+                    textAnchor="middle"
+                    strokeWidth={3 * unit}
+                  >
+                    {a.name}
+                  </text>
+                ))}
+              {layers.spots
+                .filter((s) => s.visible)
+                .map((s) => (
+                  <g
+                    key={`${s.kind}${s.id}${s.side}${s.x}${s.y}`}
+                    className={`spot ${s.kind} ${s.access}${dim(s)}`}
+                    onClick={onSpot && (() => onSpot(s.id, s.side))}
+                  >
+                    <title>{spotWord(s)}</title>
+                    <circle className="hit" cx={s.x} cy={s.y} r={Math.max(r * 2.4, 7 * unit)} />
+                    {lit.includes(s.id) && (
+                      <circle className="ring" cx={s.x} cy={s.y} r={9.2 * unit} strokeWidth={1.4 * unit} />
+                    )}
+                    <circle
+                      className="dot"
+                      cx={s.x}
+                      cy={s.y}
+                      r={lit.includes(s.id) ? 4.6 * unit : s.kind === 'landmark' ? r * 0.7 : r}
+                      strokeWidth={rim}
+                    />
+                  </g>
+                ))}
+              {labels.map((l) => (
+                <text
+                  key={l.id + l.x}
+                  className={l.must ? 'name must' : 'name'}
+                  x={l.tx}
+                  y={l.ty}
+                  fontSize={11.5 * unit}
+                  textAnchor={l.anchor}
+                  strokeWidth={3 * unit}
+                >
+                  {l.text}
+                </text>
+              ))}
+            </>
+          }
+        >
+          {layers.areas.map((a, i) => {
+            const out = leftOut.includes(a.id) || a.kind === 'no-pressure';
+            return (
+              <path
+                key={i}
+                d={a.path}
+                className={`area ${a.kind} is-${a.kind === 'reflex' ? a.group : 'place'}${out ? ' out' : ''}${dim(a)}`}
+                fill={out ? `url(#${id}h)` : undefined}
+                filter={!out && a.kind === 'region' && lit.includes(a.id) ? `url(#${id}g)` : undefined}
+                onClick={onArea && (() => onArea(a.id, a.side))}
+              >
+                <title>{a.group && a.kind !== 'reflex' ? `${a.name}: ${a.group}` : a.name}</title>
+              </path>
+            );
+          })}
+        </Figure>
+      </svg>
+      {zooming && <Zoom zoom={zoom} />}
+      {!data.chart.own && data.chart.client && (
+        <figcaption className="soft small">{t('chart.drawingOwn', { name: data.chart.client })}</figcaption>
+      )}
+    </figure>
+  );
+}

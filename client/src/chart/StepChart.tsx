@@ -1,0 +1,45 @@
+import { useTranslation } from 'react-i18next';
+import type { PlanStep, VisitView, Vocabulary } from '../api/types';
+import { Chart } from './Chart';
+
+interface Props {
+  visit: VisitView;
+  step: PlanStep;
+  words: Vocabulary;
+  box: { width: number; height: number };
+  /** Chooses the plan's next step at a place that was touched. */
+  onRegion?: (region: string) => void;
+}
+
+/** The client as they lie for this step: the place worked lit, places left out or never pressed hatched. */
+export function StepChart({ visit, step, words, box, onRegion }: Props) {
+  const { t } = useTranslation();
+  const worked = step.side === 'left' || step.side === 'right' ? step.side : 'both';
+  const here = visit.plan.steps.filter((s) => s.position === step.position);
+  const leftOut = new Set(
+    visit.screen.findings
+      .filter((f) => f.outcome === 'avoid' && !visit.overrides.some((o) => o.rule === f.rule))
+      .flatMap((f) => f.steps.map((id) => visit.plan.steps.find((s) => s.id === id)?.region ?? '')),
+  );
+  const out = [...leftOut].filter((r) => r && r !== step.region);
+  const name = words.regions.find((r) => r.id === step.region)?.name ?? step.region;
+  const regions = onRegion ? [...new Set([...here.map((s) => s.region), step.region])] : [step.region];
+  return (
+    <Chart
+      label={t('chart.step', { region: name, position: words.positions.find((p) => p.id === step.position)?.name })}
+      box={box}
+      wanted={{
+        position: step.position,
+        bent: step.side === 'right' ? 'right' : 'left',
+        clientId: visit.client.id,
+        focus: step.region,
+        regions: [...new Set([...regions.filter((r) => r !== 'whole-body' || r === step.region), ...out])],
+        noPressure: true,
+        side: worked,
+      }}
+      lit={[step.region]}
+      leftOut={out}
+      onArea={onRegion}
+    />
+  );
+}

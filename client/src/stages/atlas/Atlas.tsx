@@ -1,0 +1,143 @@
+import '@fontsource/noto-serif-sc/400.css';
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useRef } from 'react';
+import { useTranslation } from 'react-i18next';
+import { ask, http } from '../../api/http';
+import type { Hit } from '../../api/types';
+import { useVocabulary } from '../../api/useVisit';
+import { Chart } from '../../chart/Chart';
+import { Frame } from '../../shell/Frame';
+import { Feet, FeetSheet } from './Feet';
+import { Finder } from './Finder';
+import { Layers } from './Layers';
+import { PointSheet } from './PointSheet';
+import { Welcome } from './Welcome';
+import { useAtlasAt, useAtlasIndex, usePoint } from './useAtlas';
+
+/** What is seen from the other side, shown beside it. */
+const opposites: Record<string, string> = { front: 'back', back: 'front', left: 'right', right: 'left' };
+const closeUp = (view: string) => view.includes('.') || view === 'face' || view === 'head-top';
+
+/** Atlas: where is it, on this client, lying like this. */
+export default function Atlas() {
+  const { t } = useTranslation();
+  const index = useAtlasIndex();
+  const words = useVocabulary();
+  const clients = useQuery({ queryKey: ['clients'], queryFn: () => ask(http.GET('/api/clients')) });
+  const { at, go } = useAtlasAt(index.data?.channels.map((c) => c.id) ?? []);
+  const page = usePoint(at.point, at.client, at.side === 'right' ? 'right' : 'left');
+  // A point that was just chosen is turned to the eye once; after that the view is the reader's.
+  const turned = useRef<string | undefined>(undefined);
+  useEffect(() => {
+    if (page.data && turned.current !== page.data.point.id) {
+      turned.current = page.data.point.id;
+      if (at.position === 'standing') go({ view: page.data.view });
+    }
+  });
+  if (!index.data || !words.data) return <p className="loading">{t('shell.loading')}</p>;
+  const channel = page.data?.point.channel;
+  const found = (hit: Hit) => {
+    if (hit.kind === 'point') go({ mode: undefined, point: hit.id, channels: '', sen: undefined, region: undefined });
+    else if (hit.kind === 'channel')
+      go({ mode: undefined, channels: hit.id, point: undefined, sen: undefined, position: undefined, view: undefined });
+    else if (hit.kind === 'sen') go({ mode: undefined, sen: hit.id, channels: '', point: undefined });
+    else if (hit.kind === 'region')
+      go({ mode: undefined, region: hit.id, channels: '', point: undefined, sen: undefined });
+    else if (hit.kind === 'landmark') go({ mode: undefined, landmarks: '1', point: undefined, channels: '' });
+    else go({ mode: 'feet', area: hit.id });
+  };
+  const showPoint = (id: string) => go({ point: id, channels: '', sen: undefined, region: undefined });
+  const side =
+    at.mode === 'feet' ? (
+      <FeetSheet index={index.data} at={at} go={go} />
+    ) : page.data && at.point ? (
+      <PointSheet
+        page={page.data}
+        words={words.data}
+        position={at.position}
+        side={at.side}
+        onPoint={showPoint}
+        onPosition={(position) => go({ position, view: undefined, bent: at.side === 'right' ? 'right' : 'left' })}
+        onSide={(s) => go({ side: s, view: at.view.replace(/(left|right)$/, s) })}
+      />
+    ) : (
+      <Welcome
+        index={index.data}
+        words={words.data}
+        region={at.region}
+        sen={at.sen}
+        onChannel={(id) => go({ channels: id, point: undefined, region: undefined, sen: undefined })}
+      />
+    );
+  // The usual view of a position is the server's to know; none is asked for until one is chosen.
+  const view = at.position === 'standing' || at.viewChosen ? at.view : undefined;
+  const opposite = at.position === 'standing' ? opposites[at.view] : undefined;
+  const wanted = {
+    position: closeUp(at.view) ? 'standing' : at.position,
+    bent: at.bent,
+    clientId: at.client,
+    channels: at.channels.length === 0 && channel && channel !== 'extra' ? [channel] : at.channels,
+    points: at.point && channel === 'extra' ? [at.point] : undefined,
+    sen: at.sen ? [at.sen] : undefined,
+    regions: at.region ? [at.region] : undefined,
+    landmarks: at.landmarks,
+    noPressure: at.noPressure,
+    hara: at.hara ? index.data.hara[0]?.id : undefined,
+    side: at.side,
+  };
+  const lit = [at.point, at.region, at.point && channel].filter((x): x is string => !!x);
+  const body = (
+    <div className="atlasbody">
+      <Layers index={index.data} words={words.data} at={at} go={go} />
+      <div className={opposite ? 'two' : 'one'}>
+        {[view, opposite].slice(0, opposite ? 2 : 1).map((v, i) => (
+          <Chart
+            key={i}
+            zooming
+            label={`${t('chart.label')} ${v ? t(`view.${v.split('.')[0]}`) : ''}`}
+            box={{ width: opposite ? 330 : 670, height: 630 }}
+            wanted={{ ...wanted, view: v }}
+            lit={lit}
+            onSpot={(id) => index.data.points.some((p) => p.id === id) && showPoint(id)}
+          />
+        ))}
+      </div>
+    </div>
+  );
+  return (
+    <Frame side={side}>
+      <div className="atlas">
+        <div className="atlashead">
+          <Finder onFound={found} />
+          <div className="modes" role="group" aria-label={t('atlas.mode')}>
+            {(['body', 'feet'] as const).map((m) => (
+              <button
+                key={m}
+                type="button"
+                className={at.mode === m ? 'pill on' : 'pill'}
+                aria-pressed={at.mode === m}
+                onClick={() => go({ mode: m === 'body' ? undefined : m })}
+              >
+                {t(`atlas.modes.${m}`)}
+              </button>
+            ))}
+          </div>
+          <select
+            aria-label={t('atlas.client')}
+            className="form-select whose"
+            value={at.client ?? ''}
+            onChange={(e) => go({ client: e.target.value || undefined })}
+          >
+            <option value="">{t('atlas.anybody')}</option>
+            {clients.data?.map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.name}
+              </option>
+            ))}
+          </select>
+        </div>
+        {at.mode === 'feet' ? <Feet index={index.data} at={at} go={go} /> : body}
+      </div>
+    </Frame>
+  );
+}

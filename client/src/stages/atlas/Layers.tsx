@@ -1,0 +1,131 @@
+import { useTranslation } from 'react-i18next';
+import type { AtlasIndex, Vocabulary } from '../../api/types';
+import type { AtlasAt } from './useAtlas';
+
+interface Props {
+  index: AtlasIndex;
+  words: Vocabulary;
+  at: AtlasAt;
+  go: (change: Record<string, string | undefined>) => void;
+}
+
+const oneSided = ['figure-four', 'knees-bent', 'hip-knee-90', 'leg-over-thigh'];
+
+/** What is shown and from where. */
+export function Layers({ index, words, at, go }: Props) {
+  const { t } = useTranslation();
+  const all = index.channels.map((c) => c.id);
+  const toggle = (id: string) => {
+    const now =
+      at.channels.length === all.length
+        ? [id]
+        : at.channels.includes(id)
+          ? at.channels.filter((c) => c !== id)
+          : [...at.channels, id];
+    go({ channels: now.join(',') });
+  };
+  return (
+    <div className="layers">
+      <label htmlFor="atlas-position">{t('atlas.position')}</label>
+      <select
+        id="atlas-position"
+        className="form-select"
+        value={at.position}
+        onChange={(e) => go({ position: e.target.value, view: undefined })}
+      >
+        <option value="standing">{t('atlas.standing')}</option>
+        {words.positions.map((p) => (
+          <option key={p.id} value={p.id}>
+            {p.name}
+          </option>
+        ))}
+      </select>
+      {oneSided.includes(at.position) && (
+        <select
+          aria-label={t('atlas.bent')}
+          className="form-select mt-1"
+          value={at.bent}
+          onChange={(e) => go({ bent: e.target.value })}
+        >
+          <option value="left">{t('atlas.bentLeft')}</option>
+          <option value="right">{t('atlas.bentRight')}</option>
+        </select>
+      )}
+      <label htmlFor="atlas-view">{t('atlas.view')}</label>
+      <select
+        id="atlas-view"
+        className="form-select"
+        value={at.position !== 'standing' && !at.viewChosen ? '' : at.view}
+        onChange={(e) => go({ view: e.target.value || undefined })}
+      >
+        {at.position !== 'standing' && <option value="">{t('atlas.usualView')}</option>}
+        <optgroup label={t('atlas.wholeBody')}>
+          {index.wholeViews.map((v) => (
+            <option key={v} value={v}>
+              {t(`view.${v}`)}
+            </option>
+          ))}
+        </optgroup>
+        <optgroup label={t('atlas.closeUps')}>
+          {index.closeUps.map((v) => (
+            <option key={v} value={v}>
+              {t(`view.${v.split('.')[0]}`)}
+              {v.includes('.') && `, ${t(`side.${v.split('.')[1]}`)}`}
+            </option>
+          ))}
+        </optgroup>
+      </select>
+      <fieldset>
+        <legend>
+          {t('atlas.channels')}{' '}
+          <button type="button" className="textbutton" onClick={() => go({ channels: undefined })}>
+            {t('atlas.all')}
+          </button>{' '}
+          <button type="button" className="textbutton" onClick={() => go({ channels: '' })}>
+            {t('atlas.none')}
+          </button>
+        </legend>
+        <div className="chips">
+          {index.channels.map((c) => (
+            <button
+              key={c.id}
+              type="button"
+              className="chip"
+              aria-pressed={at.channels.includes(c.id)}
+              title={`${c.name}, ${c.runs}`}
+              onClick={() => toggle(c.id)}
+            >
+              {c.code}
+            </button>
+          ))}
+        </div>
+      </fieldset>
+      <label htmlFor="atlas-sen">{t('atlas.sen')}</label>
+      <select
+        id="atlas-sen"
+        className="form-select"
+        value={at.sen ?? ''}
+        onChange={(e) => go({ sen: e.target.value || undefined, ...(e.target.value && { channels: '' }) })}
+      >
+        <option value="">{t('atlas.none')}</option>
+        {index.sen.map((s) => (
+          <option key={s.id} value={s.id}>
+            {s.name}
+          </option>
+        ))}
+      </select>
+      {(['landmarks', 'noPressure', 'hara'] as const).map((layer) => (
+        <label key={layer} className="tick">
+          <input
+            type="checkbox"
+            checked={at[layer]}
+            onChange={(e) =>
+              go({ [layer === 'noPressure' ? 'no-pressure' : layer]: e.target.checked ? '1' : undefined })
+            }
+          />{' '}
+          {t(`atlas.layer.${layer}`)}
+        </label>
+      ))}
+    </div>
+  );
+}

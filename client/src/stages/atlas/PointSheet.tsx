@@ -1,0 +1,118 @@
+import { useTranslation } from 'react-i18next';
+import type { PointPage, Vocabulary } from '../../api/types';
+import { Way } from './Way';
+
+interface Props {
+  page: PointPage;
+  words: Vocabulary;
+  position: string;
+  side: 'left' | 'right' | 'both';
+  onPoint: (id: string) => void;
+  onPosition: (position: string) => void;
+  onSide: (side: 'left' | 'right') => void;
+}
+
+/** One point: where it is on this client, how to get there, what to mind, what it is for. */
+export function PointSheet({ page, words, position, side, onPoint, onPosition, onSide }: Props) {
+  const { t } = useTranslation();
+  const { point, location } = page;
+  const reached = new Set(location.reachedIn);
+  return (
+    <article className="pointsheet">
+      <header>
+        <p className="characters" lang="zh">
+          {point.characters}
+        </p>
+        <div>
+          <h2>
+            {point.id} <span>{point.pinyin}</span>
+          </h2>
+          <p className="soft">
+            “{point.gloss}” · {page.channelName}
+          </p>
+        </div>
+      </header>
+      <p className="where serif">{point.location}</p>
+      {location.side !== 'mid' && (
+        <div className="sides" role="group" aria-label={t('atlas.side')}>
+          {(['left', 'right'] as const).map((s) => (
+            <button
+              key={s}
+              type="button"
+              className={location.side === s ? 'pill on' : 'pill'}
+              aria-pressed={location.side === s && side !== 'both'}
+              onClick={() => onSide(s)}
+            >
+              {t(`side.${s}`)}
+            </button>
+          ))}
+        </div>
+      )}
+      <h3>{page.client ? t('atlas.onClient', { name: page.client }) : t('atlas.onFigure')}</h3>
+      <ul className="ways">
+        {location.from.map((f) => (
+          <Way key={f.landmark} from={f} />
+        ))}
+      </ul>
+      <p className="soft small">
+        {t(page.fingersEstimated ? 'atlas.fingersGuessed' : 'atlas.fingers', {
+          cun: page.fourFingersInClientCun.toFixed(1),
+        })}
+      </p>
+      {page.cautions.length > 0 && (
+        <ul className="cautions">
+          {page.cautions.map((c) => (
+            <li key={c.id} className={c.noPressure ? 'plum' : ''}>
+              <b>{c.name}.</b> {c.why}
+            </li>
+          ))}
+        </ul>
+      )}
+      <h3>{t('atlas.reachedIn')}</h3>
+      <div className="reach">
+        {words.positions.map((p) => (
+          <button
+            key={p.id}
+            type="button"
+            className={`pill ${reached.has(p.id) ? 'yes' : 'no'}${position === p.id ? ' on' : ''}`}
+            onClick={() => onPosition(p.id)}
+          >
+            {reached.has(p.id) ? '✓' : '–'} {p.name}
+          </button>
+        ))}
+      </div>
+      {(point.categories.length > 0 || point.uses.length > 0) && (
+        <dl className="lines">
+          {point.categories.length > 0 && (
+            <>
+              <dt>{t('atlas.categories')}</dt>
+              <dd>
+                {point.categories
+                  .map((c) =>
+                    [t(`atlas.category.${c.kind}`), c.of, c.phase && `(${c.phase})`].filter(Boolean).join(' '),
+                  )
+                  .join(', ')}
+              </dd>
+            </>
+          )}
+          {point.uses.length > 0 && (
+            <>
+              <dt>{t('atlas.uses')}</dt>
+              <dd>{point.uses.join(', ')}</dd>
+            </>
+          )}
+          <dt>{t('sheet.source')}</dt>
+          <dd>{point.source.work ? `${point.source.label}: ${point.source.work}` : point.source.label}</dd>
+        </dl>
+      )}
+      <nav className="along" aria-label={t('atlas.along')}>
+        <button type="button" className="pill" disabled={!page.previous} onClick={() => onPoint(page.previous!)}>
+          ← {page.previous ?? ''}
+        </button>
+        <button type="button" className="pill" disabled={!page.next} onClick={() => onPoint(page.next!)}>
+          {page.next ?? ''} →
+        </button>
+      </nav>
+    </article>
+  );
+}

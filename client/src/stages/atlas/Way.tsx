@@ -1,0 +1,35 @@
+import { useTranslation } from 'react-i18next';
+import type { FromLandmark } from '../../api/types';
+
+/** One distance to go: centimetres first, then cun and the practitioner's own fingers; how it came about on demand. */
+export function Way({ from }: { from: FromLandmark }) {
+  const { t } = useTranslation();
+  if (from.way === 'level')
+    return (
+      <li>
+        <b className="cm">{t('atlas.level')}</b>
+        <span>
+          {from.name} <i className="soft">{from.how}</i>
+        </span>
+      </li>
+    );
+  return (
+    <li>
+      <b className="cm">
+        {from.cm.toFixed(1)} <small>cm</small>
+      </b>
+      <span>
+        {from.way === 'outward' ? t('atlas.outward') : `${from.way} ${from.name}`}
+        <i className="soft">
+          {from.cun != null && `${+from.cun.toFixed(1)} cun · `}
+          {t('atlas.yourFingers', { count: Number(from.practitionerFingers.toFixed(1)) })}
+          {from.estimate && ` · ${t('atlas.estimate', { cm: from.errorCm.toFixed(1) })}`}
+        </i>
+        <details>
+          <summary>{t('atlas.why')}</summary>
+          {from.formula}. {from.how}. <i>{from.source.work ?? from.source.label}</i>
+        </details>
+      </span>
+    </li>
+  );
+}
