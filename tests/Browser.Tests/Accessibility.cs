@@ -32,6 +32,13 @@ public sealed class Accessibility(Server server) : IClassFixture<Server>
         page.Driver.FindElement(OpenQA.Selenium.By.CssSelector(".people a")).Click();
         page.Find(".past");
         Check(page, "history");
+        page.Driver.Navigate().GoToUrl($"{server.Address}/atlas?point=ST36&channels=");
+        page.Find(".pointsheet");
+        page.Find(".chart .skin");
+        Check(page, "atlas");
+        page.Driver.Navigate().GoToUrl($"{server.Address}/atlas?mode=feet");
+        page.Find(".differ button");
+        Check(page, "feet");
         page.Go("/practice");
         page.Find(".trailtable");
         Check(page, "practice");
@@ -50,6 +57,14 @@ public sealed class Accessibility(Server server) : IClassFixture<Server>
             page.Find("h1");
             var over = (long)page.Driver.ExecuteScript("return document.documentElement.scrollWidth - window.innerWidth")!;
             Assert.True(over <= 0, $"{client} {stage} is {over} px too wide");
+        }
+
+        foreach (var place in new[] { "/atlas?point=ST36&channels=", "/atlas?mode=feet" })
+        {
+            page.Driver.Navigate().GoToUrl(server.Address + place);
+            page.Find(".chart .skin");
+            var over = (long)page.Driver.ExecuteScript("return document.documentElement.scrollWidth - window.innerWidth")!;
+            Assert.True(over <= 0, $"{place} is {over} px too wide");
         }
     }
 

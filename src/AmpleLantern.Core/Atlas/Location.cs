@@ -46,8 +46,8 @@ public static class Location
             var length = scale.Of(across.Stretch, across.Cun);
             var counted = atlas.Stretches.All[across.Stretch];
             found.Add(new(
-                "midline", "the midline", "seen or felt", "outward", length.Cm, across.Cun, scale.PractitionerFingers(length.Cm),
-                length.Estimate, length.ErrorCm, Formula(across.Cun, counted, scale), length.Source));
+                "midline", "the midline", "seen or felt", "outward", Rounded(length.Cm), across.Cun, Rounded(scale.PractitionerFingers(length.Cm)),
+                length.Estimate, Rounded(length.ErrorCm), Formula(across.Cun, counted, scale), length.Source));
         }
 
         return found.Count > 0 ? found : Near(place, atlas, scale, standing, side);
@@ -60,9 +60,12 @@ public static class Location
         var cun = Math.Abs(along.Cun);
         var length = scale.Of(stretch, cun);
         return new(
-            landmark.Id, landmark.Name, landmark.How, cun == 0 ? "level" : Way(on, along.Cun), length.Cm, cun,
-            scale.PractitionerFingers(length.Cm), length.Estimate, length.ErrorCm, Formula(cun, counted, scale), length.Source);
+            landmark.Id, landmark.Name, landmark.How, cun == 0 ? "level" : Way(on, along.Cun), Rounded(length.Cm), cun,
+            Rounded(scale.PractitionerFingers(length.Cm)), length.Estimate, Rounded(length.ErrorCm), Formula(cun, counted, scale), length.Source);
     }
+
+    /// <summary>To a tenth of a millimetre: finer than any tape.</summary>
+    private static double Rounded(double value) => Math.Round(value, 2);
 
     private static string Way(string on, double cun) => (on, cun > 0) switch
     {
@@ -91,8 +94,8 @@ public static class Location
             .Select(l => (Landmark: l, Cm: (double)(standing.Locator.On(l, side).At - at).Length()))
             .OrderBy(l => l.Cm).Take(NearLandmarks)
             .Select(l => new FromLandmark(
-                l.Landmark.Id, l.Landmark.Name, l.Landmark.How, "from", l.Cm, Math.Round(l.Cm / cunCm, 1),
-                scale.PractitionerFingers(l.Cm), true, l.Cm * ModelErrorPercent / 100, "straight line on the figure of this client's size",
+                l.Landmark.Id, l.Landmark.Name, l.Landmark.How, "from", Rounded(l.Cm), Math.Round(l.Cm / cunCm, 1),
+                Rounded(scale.PractitionerFingers(l.Cm)), true, Rounded(l.Cm * ModelErrorPercent / 100), "straight line on the figure of this client's size",
                 new("from memory", "the figure's own proportions")))];
     }
 }

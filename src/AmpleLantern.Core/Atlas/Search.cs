@@ -1,3 +1,4 @@
+using System.Collections.Frozen;
 using System.Globalization;
 using System.Text;
 using AmpleLantern.Core.Knowledge;
@@ -13,6 +14,11 @@ public sealed record Hit(string Kind, string Id, string Name, string Detail, str
 public sealed class AtlasSearch
 {
     private const int MostNear = 5;
+
+    /// <summary>Vowels with tone marks. A table of our own: the program runs without the system's language data.</summary>
+    private static readonly FrozenDictionary<char, char> Untoned = new[] { "aāáǎà", "eēéěè", "iīíǐì", "oōóǒò", "uūúǔùüǖǘǚǜ" }
+        .SelectMany(row => row[1..].Select(toned => (toned, vowel: row[0]))).ToFrozenDictionary(p => p.toned, p => p.vowel);
+
     private readonly List<Entry> entries = [];
 
     /// <param name="regions">All regions, which are found by name.</param>
@@ -123,9 +129,13 @@ public sealed class AtlasSearch
     private static string[] Words(string text)
     {
         var plain = new StringBuilder();
-        foreach (var c in text.Normalize(NormalizationForm.FormD).ToLowerInvariant())
+        foreach (var c in text.ToLowerInvariant())
         {
-            if (char.IsLetterOrDigit(c))
+            if (Untoned.TryGetValue(c, out var vowel))
+            {
+                plain.Append(vowel);
+            }
+            else if (char.IsLetterOrDigit(c))
             {
                 plain.Append(c);
             }

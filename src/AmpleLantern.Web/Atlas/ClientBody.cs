@@ -30,7 +30,7 @@ public sealed class ClientBody(LanternDb db, KnowledgeBase knowledge, CurrentPer
 
         if (!person.Is(Roles.Owner, Roles.Practitioner, Roles.Student))
         {
-            throw new RefusalException("not-allowed", "Clients' measures are for those who treat them. Look at the atlas without a client.");
+            throw new RefusalException("not-yours", "Clients' measures are for those who treat them. Look at the atlas without a client.");
         }
 
         var client = await db.Clients.AsNoTracking().SingleOrDefaultAsync(c => c.Id == clientId)

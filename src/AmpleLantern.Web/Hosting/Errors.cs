@@ -13,6 +13,7 @@ public static class Errors
 {
     private static readonly Dictionary<string, int> Statuses = new()
     {
+        ["not-yours"] = 403,
         ["not-found"] = 404,
         ["changed-elsewhere"] = 409,
         ["locked"] = 409,

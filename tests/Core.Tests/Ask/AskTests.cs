@@ -15,7 +15,7 @@ public class AskTests
     public void The_worked_examples_of_the_document_are_true()
     {
         var examples = Regex.Matches(Docs, "```json question (?<q>\\S+)\n(?<in>.*?)```\\s+```json answer(?<exit> exit 2)?\n(?<out>.*?)```", RegexOptions.Singleline);
-        Assert.InRange(examples.Count, 6, 40);
+        Assert.InRange(examples.Count, 12, 60);
         foreach (Match e in examples)
         {
             var (exit, json) = Ask(e.Groups["q"].Value, e.Groups["in"].Value);
@@ -40,6 +40,16 @@ public class AskTests
         { "fit", "{\"flow\":\"groin-hold\",\"minutes\":0}", "minutes-out-of-range", "/minutes" },
         { "fit", "{\"flow\":\"groin-hold\",\"minutes\":1440}", "minutes-out-of-range", "/minutes" },
         { "fit", "{\"flow\":\"legs-on-the-mat\",\"minutes\":9}", "cannot-fit", "/minutes" },
+        { "locate", "{\"point\":\"ST366\"}", "unknown-point", "/point" },
+        { "locate", "{\"point\":\"\"}", "unknown-point", "/point" },
+        { "locate", "{\"point\":\"ST36\",\"side\":\"up\"}", "unknown-side", "/side" },
+        { "locate", "{\"point\":\"ST36\",\"position\":\"hanging\"}", "unknown-position", "/position" },
+        { "locate", "{\"point\":\"ST36\",\"client\":{\"measures\":{\"stretchesCm\":{\"knee\":4}}}}", "unknown-measure", "/client/measures/stretchesCm" },
+        { "locate", "{\"point\":\"ST36\",\"client\":{\"measures\":{\"stretchesCm\":{\"elbow-crease..wrist-crease\":400}}}}", "measure-out-of-range", "/client/measures/stretchesCm/elbow-crease..wrist-crease" },
+        { "measure", "{\"what\":\"mood\"}", "unknown-measure", "/what" },
+        { "measure", "{\"what\":\"girth\",\"place\":\"calf\",\"leftCm\":38}", "missing", "/rightCm" },
+        { "measure", "{\"what\":\"girth\",\"place\":\"calf\",\"leftCm\":38,\"rightCm\":0}", "out-of-range", "/rightCm" },
+        { "measure", "{\"what\":\"dilution\",\"use\":\"pregnancy\",\"percent\":3,\"carrierMl\":10}", "out-of-range", "/percent" },
         { "sing", "{}", "unknown-question", null },
     };
 

@@ -29,6 +29,14 @@ public sealed class KnowledgeFolderTests : IDisposable
         { "rules/whole-visit.json", "/rules/0/when/fact", "\"sneezing\"", "no fact called 'sneezing'" },
         { "rules/whole-visit.json", "/rules/0/source", "{\"label\":\"hearsay\"}", "/rules/0/source/label" },
         { "regions.json", "/regions/0/lengthOfStature", "\"long\"", "/regions/0/lengthOfStature" },
+        { "points/st.json", "/points/35/place/along/from", "\"no-such-landmark\"", "no landmark called 'no-such-landmark'" },
+        { "points/st.json", "/points/35/place/along/stretch", "\"nipple..nipple\"", "has no station on the shank" },
+        { "points/gb.json", "/points/3/cautions", "[\"sneeze\"]", "'sneeze' is not known" },
+        { "points/lu.json", "/points/0/place", "{\"on\":\"shank\",\"station\":0.5}", "needs 'round'" },
+        { "channels.json", "/channels/0/points", "12", "Says 12 points, but 11 are written down" },
+        { "sen.json", "/sen/0/courses/0/through/0", "{\"point\":\"XX9\"}", "There is no point 'XX9'" },
+        { "body/stretches.json", "/stretches/0/to", "\"tail\"", "'tail' is not known" },
+        { "regions.json", "/regions/1/patches/0", "{\"on\":\"foot\"}", "Give station with round" },
         { "techniques.json", "/techniques/0/positions/0", "\"upside-down\"", "no position called 'upside-down'" },
     };
 

@@ -1,0 +1,78 @@
+using AmpleLantern.Browser.Tests.Support;
+using OpenQA.Selenium;
+
+namespace AmpleLantern.Browser.Tests;
+
+/// <summary>Where is it, on this person, lying like this: asked of the atlas, of Arrive and of the plan.</summary>
+public sealed class AtlasJourney(Server server) : IClassFixture<Server>
+{
+    [Fact]
+    public void A_point_is_found_by_any_of_its_names_and_followed_into_a_position()
+    {
+        using var page = new Page(server).SignIn();
+        page.Driver.Navigate().GoToUrl($"{server.Address}/atlas");
+        page.See("Where is it?");
+        foreach (var (asked, found) in new[] { ("足三里", "ST36"), ("hegu", "LI4"), ("gb 30", "GB30") })
+        {
+            page.Find(".chart .skin");
+            page.Press("/");
+            page.Press(asked);
+            page.Until($"'{asked}' first", () => page.Driver.FindElements(By.CssSelector(".hits li")).FirstOrDefault()?.Text.StartsWith(found, StringComparison.Ordinal) == true ? "yes" : null);
+            page.Press(Keys.Enter);
+            page.Until(found, () => page.Find(".pointsheet h2").Text.StartsWith(found, StringComparison.Ordinal) ? "yes" : null);
+        }
+
+        page.See("jumping circle");
+        page.Click("on the right side");
+        page.Until("the point on the body", () => page.Driver.FindElements(By.CssSelector(".chart .spot.lit .ring")).Count > 0 ? "yes" : null);
+        Assert.Contains("position=side-lying-right", page.Driver.Url, StringComparison.Ordinal);
+        page.Click("GB31");
+        page.See("wind market");
+        page.See("of your fingers");
+    }
+
+    [Fact]
+    public void Two_sets_of_the_feet_stand_side_by_side_and_an_area_lights_in_both()
+    {
+        using var page = new Page(server).SignIn();
+        page.Driver.Navigate().GoToUrl($"{server.Address}/atlas");
+        page.Click("Feet, two sets");
+        page.See("Where the sets differ");
+        page.Until("solar plexus among what differs", () => page.Driver.FindElements(By.CssSelector(".differ button")).FirstOrDefault(b => b.Text.Contains("solar plexus", StringComparison.Ordinal))).Click();
+        page.See("mm from the inner edge");
+        page.Until("it is lit on four soles", () => page.Driver.FindElements(By.CssSelector(".area.reflex.lit")).Count == 4 ? "yes" : null);
+    }
+
+    [Fact]
+    public void Measuring_the_lower_leg_changes_what_a_cun_is()
+    {
+        using var page = new Page(server).SignIn();
+        page.Open("Maren", "arrive");
+        page.See("lengths worth taking");
+        void Enter(string cm)
+        {
+            var field = page.Find("[id='stretch-popliteal-crease..lateral-malleolus']");
+            page.Driver.ExecuteScript("arguments[0].scrollIntoView({block: 'center'})", field);
+            field.Click();
+            page.Press(Keys.Control + "a" + Keys.Null + cm + Keys.Tab);
+        }
+
+        Enter("48");
+        page.See("One cun here is 3.0 cm.");
+        page.Saved();
+        Enter("480");
+        page.See("Measure again and enter it.");
+    }
+
+    [Fact]
+    public void The_plan_shows_the_client_as_they_lie_and_a_touched_place_chooses_its_step()
+    {
+        using var page = new Page(server).SignIn();
+        page.Open("Bram", "plan");
+        page.Click("Palm walk up both thighs");
+        page.Until("the thighs are lit", () => page.Driver.FindElements(By.CssSelector(".stepchart .area.region.lit")).Count >= 2 ? "yes" : null);
+        var other = page.Until("another place of the plan", () => page.Driver.FindElements(By.CssSelector(".stepchart .area.region.dim")).FirstOrDefault(a => a.GetAttribute("textContent")!.StartsWith("round the kneecap", StringComparison.Ordinal)));
+        page.Driver.ExecuteScript("arguments[0].dispatchEvent(new MouseEvent('click', { bubbles: true }))", other);
+        page.Until("the step at the kneecap", () => page.Find(".sheetstep h2").Text.Contains("Kneecap", StringComparison.Ordinal) ? "yes" : null);
+    }
+}
