@@ -1,14 +1,19 @@
 namespace AmpleLantern.Bench;
 
-/// <summary><c>./lantern bench [core|api|client]</c>: all of them when none is named.</summary>
+/// <summary><c>./lantern bench [core|api|client|figures]</c>: all of them when none is named.</summary>
 public static class Run
 {
     public static async Task Main(string[] args)
     {
-        string[] wanted = args.Length == 0 ? ["core", "api", "client"] : args;
+        string[] wanted = args.Length == 0 ? ["core", "api", "client", "figures"] : args;
         if (wanted.Contains("client"))
         {
             ClientSize.Report();
+        }
+
+        if (wanted.Contains("figures"))
+        {
+            FigureCost.Report();
         }
 
         if (wanted.Contains("api"))

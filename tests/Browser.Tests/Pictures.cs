@@ -17,6 +17,19 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             Take(day, "today");
             day.Open("Maren", "arrive");
             Take(day, "arrive");
+            day.Driver.ExecuteScript("arguments[0].scrollIntoView({ block: 'start' })", day.Find("[id^='stretch-']"));
+            Take(day, "arrive-measuring");
+            day.Go("/atlas");
+            Take(day, "atlas");
+            day.Go("/atlas?point=ST36&channels=");
+            day.Find(".spot.lit");
+            Take(day, "atlas-point");
+            day.Go("/atlas?point=GB31&channels=&position=side-lying-left&side=right&landmarks=1");
+            day.Find(".spot.lit");
+            Take(day, "atlas-side-lying");
+            day.Go("/atlas?mode=feet&area=solar-plexus");
+            day.Find(".area.lit");
+            Take(day, "atlas-feet");
             day.Open("Ilse", "screen");
             Take(day, "screen");
             day.Open("Bram", "plan");
@@ -44,7 +57,8 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
 
     private static void Take(Page page, string name)
     {
-        page.Find("h1");
+        page.Until("the heading", () => page.Driver.FindElements(By.TagName("h1")).FirstOrDefault());
+        page.Until("the body, the client's own", () => page.Driver.FindElements(By.CssSelector(".chart.loading, .chartbox figcaption")).Count == 0 ? "drawn" : null);
         Thread.Sleep(700);
         var errors = page.Driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level >= LogLevel.Severe).Select(l => l.Message)
             // Asking who is signed in before anybody is answers 401 nowhere, but a stale tab may.

@@ -97,8 +97,8 @@ describe('the chart', () => {
   it('hatches what is not pressed and lights what is worked', async () => {
     const { container } = show(true);
     await screen.findAllByText('ST36');
-    expect(container.querySelector('.area.no-pressure')!.getAttribute('fill')).toMatch(/^url\(#/);
-    expect(container.querySelector('.area.region.lit')!.getAttribute('fill')).toBeNull();
+    expect(container.querySelector<SVGElement>('.area.no-pressure')!.style.fill).toMatch(/^url\(/);
+    expect(container.querySelector<SVGElement>('.area.region.lit')!.style.fill).toBe('');
   });
   it('says when the figure is not yet the client’s own', async () => {
     show(false);

@@ -153,7 +153,7 @@ export function Chart({ wanted, box, lit = [], leftOut = [], label, zooming, onS
                 key={i}
                 d={a.path}
                 className={`area ${a.kind} is-${a.kind === 'reflex' ? a.group : 'place'}${out ? ' out' : ''}${dim(a)}`}
-                fill={out ? `url(#${id}h)` : undefined}
+                style={out ? { fill: `url(#${id}h)` } : undefined}
                 filter={!out && a.kind === 'region' && lit.includes(a.id) ? `url(#${id}g)` : undefined}
                 onClick={onArea && (() => onArea(a.id, a.side))}
               >

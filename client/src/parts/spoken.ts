@@ -23,3 +23,6 @@ export const day = (iso: string) =>
 
 export const longDay = (iso: string) =>
   new Date(`${iso}T12:00:00`).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
+
+/** A landmark as it is said in a sentence: "the outer ankle bone", but "between the brows". */
+export const theLandmark = (name: string) => (/^(between|below|under|middle|end) /.test(name) ? name : `the ${name}`);

@@ -334,6 +334,7 @@ export const en = {
     'other-contact': 'now with {{to}}',
   },
   limits: {
+    chart: 'Where today’s limits lie on the body',
     title: 'Where today’s limits lie',
     lead: 'Place by place, strongest first.',
     none: 'No place is limited today, beyond the usual care.',
@@ -510,6 +511,10 @@ export const en = {
     open: 'open',
   },
   practice: {
+    hands: 'Your hands',
+    handsWhy: 'Cun are counted in your own fingers, and palm walks in your own palm.',
+    palm: 'Palm, across the knuckles',
+    fourFingers: 'Four closed fingers, at the middle joints',
     head: '{{name}}’s practice',
     knowledge: 'Knowledge {{version}}: {{flows}} flows, {{facts}} facts.',
     signOut: 'Sign out',

@@ -38,7 +38,9 @@ public static class ViewChoice
             "head" => ["face", "head-top", "ear." + name, "back"],
             _ => ["front", "back", "left", "right"],
         };
-        return candidates.MaxBy(v => Vector3.Dot(anchor.Normal, Views.Of(standing.Body, v).Camera.Toward))!;
+        // The inner side of a leg faces the other leg: what is seen comes before what is faced.
+        return candidates.Select(v => Views.Of(standing.Body, v))
+            .MaxBy(v => Vector3.Dot(anchor.Normal, v.Camera.Toward) + (new Chart(v).Sees(anchor) ? 2 : 0))!.Id;
     }
 
     private static string[] CloseUps(string on, string side) => on == "hand"

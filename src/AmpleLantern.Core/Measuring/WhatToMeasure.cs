@@ -14,6 +14,8 @@ public sealed record Worth(
 public static class WhatToMeasure
 {
     private const int Most = 3;
+    private const int Least = 2;
+    private const double WorthOfPlan = 0.08;
 
     // The easiest stretch to take on each part of the body.
     private static readonly Dictionary<string, string> EasiestOn = new()
@@ -40,7 +42,12 @@ public static class WhatToMeasure
             }
         }
 
-        return [.. seconds.OrderByDescending(s => s.Value).Take(Most).Select(s => Of(s.Key, s.Value, scale, knowledge))];
+        var total = seconds.Values.Sum();
+        return
+        [
+            .. seconds.OrderByDescending(s => s.Value).Take(Most).Where((s, i) => i < Least || s.Value >= total * WorthOfPlan)
+                .Select(s => Of(s.Key, s.Value, scale, knowledge)),
+        ];
     }
 
     /// <summary>A point that is counted in a stretch and worked a lot: the one with the most uses.</summary>

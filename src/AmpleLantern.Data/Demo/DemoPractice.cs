@@ -10,7 +10,7 @@ using NodaTime;
 namespace AmpleLantern.Data.Demo;
 
 /// <summary>Someone of the demo practice.</summary>
-public sealed record DemoPerson(string Name, string DisplayName, string Role, double? PalmBreadthCm);
+public sealed record DemoPerson(string Name, string DisplayName, string Role, double? PalmBreadthCm, double? FourFingersCm);
 
 /// <summary>
 /// The stilt house on Gannet Stair: a practice, its people and their histories, all invented. One visit stands at each
@@ -23,8 +23,8 @@ public static class DemoPractice
 
     public static readonly IReadOnlyList<DemoPerson> People =
     [
-        new("odile", "Odile Fenn", Roles.Owner, 8.5), new("teo", "Teo Marsh", Roles.Practitioner, 9.2),
-        new("pim", "Pim Reed", Roles.Student, 7.9), new("ansa", "Ansa Vole", Roles.Desk, null),
+        new("odile", "Odile Fenn", Roles.Owner, 8.5, 7.2), new("teo", "Teo Marsh", Roles.Practitioner, 9.2, 7.9),
+        new("pim", "Pim Reed", Roles.Student, 7.9, null), new("ansa", "Ansa Vole", Roles.Desk, null, null),
     ];
 
     private const string Legs = "legs-on-the-mat";
@@ -73,6 +73,9 @@ public static class DemoPractice
             Fact(c, new("anticoagulant", Since: today.PlusDays(-22), Detail: Detail("medicine", "for the knee operation")), today);
             Fact(c, new("knee-trouble", Since: today.PlusMonths(-7), Side: Side.Left), today.PlusMonths(-5));
             Asked(c);
+            c.Measures = new(
+                StretchesCm: new Dictionary<string, double> { ["popliteal-crease..lateral-malleolus"] = 41.0 },
+                HandsCm: new Dictionary<string, double> { ["fourFingersCm"] = 6.9 });
             Past(c, 60, 6, 4, "Rope season. Both calves like wood.");
             var v = Visit(c, "odile", 10, 0, Legs, "mat room", "New tablets since the knee; bruises on the shins.");
             v.ArrivedAt = now - Duration.FromMinutes(6);

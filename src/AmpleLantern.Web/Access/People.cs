@@ -1,6 +1,9 @@
 using System.Security.Cryptography;
 using AmpleLantern.Core;
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Atlas;
 using Microsoft.AspNetCore.Identity;
 
 namespace AmpleLantern.Web.Access;
@@ -8,6 +11,9 @@ namespace AmpleLantern.Web.Access;
 public sealed record NewPerson(string Name, string DisplayName, string Password, string Role);
 
 public sealed record Person(string Name, string DisplayName, IReadOnlyList<string> Roles, bool LockedOut);
+
+/// <summary>The breadths of one's own hand in cm; null until measured.</summary>
+public sealed record MyHands(double? PalmBreadthCm = null, double? FourFingersCm = null);
 
 public sealed record SetupRequest(string Code, string Name, string DisplayName, string Password);
 
@@ -24,6 +30,8 @@ public static class People
     {
         api.MapPost("/setup", SetUp).AllowAnonymous().RequireRateLimiting(AccessSetup.SignInLimit);
         api.MapGet("/people", All).RequireAuthorization(Policies.Own);
+        api.MapGet("/me/hands", OwnHands);
+        api.MapPut("/me/hands", MeasureHands);
         api.MapPost("/people", Add).RequireAuthorization(Policies.Own);
     }
 
@@ -46,6 +54,21 @@ public static class People
         http.User = await signIn.CreateUserPrincipalAsync(owner);
         Csrf.Hand(http);
         return await SignIn.Describe(owner, people, settings);
+    }
+
+    private static async Task<MyHands> OwnHands(UserManager<Staff> people, CurrentPerson person)
+    {
+        var me = (await people.FindByIdAsync(person.Id!))!;
+        return new(me.PalmBreadthCm, me.FourFingersCm);
+    }
+
+    private static async Task<MyHands> MeasureHands(MyHands hands, UserManager<Staff> people, CurrentPerson person, KnowledgeBase knowledge)
+    {
+        MeasureCheck.Check(ClientBody.Hands(hands.PalmBreadthCm, hands.FourFingersCm), knowledge.Atlas.Stretches, "");
+        var me = (await people.FindByIdAsync(person.Id!))!;
+        (me.PalmBreadthCm, me.FourFingersCm) = (hands.PalmBreadthCm, hands.FourFingersCm);
+        await people.UpdateAsync(me);
+        return hands;
     }
 
     private static async Task<IReadOnlyList<Person>> All(UserManager<Staff> people)

@@ -122,7 +122,7 @@ public static class AtlasEndpoints
         var bent = q.Bent == "right" ? -1 : 1;
         var side = q.Side switch { "left" => 1, "right" => -1, _ => 0 };
         var view = q.View ?? (q.Focus is { } focus
-            ? ViewChoice.For(k.Regions.Find(focus) ?? throw Missing("region", focus), shelf.Posed(BodySize.Reference, q.Position, bent), side)
+            ? shelf.ViewOf(k.Regions.Find(focus) ?? throw Missing("region", focus), q.Position, bent, side)
             : Views.Usual(q.Position));
         var wanted = new FigureWanted(body.Size, q.Position, bent, view);
         var key = FigureShelf.KeyOf(wanted);
@@ -135,10 +135,14 @@ public static class AtlasEndpoints
             key = FigureShelf.KeyOf(wanted);
         }
 
-        var posed = shelf.Posed(wanted.Size, q.Position, bent);
-        var layers = new LayerArtist(posed, Views.Of(posed.Body, view), k).Lay(new(
+        var asked = new LayersWanted(
             Ids(q.Channels, k.Atlas.Channels), Ids(q.Points, k.Atlas.Points), Ids(q.Sen, k.Atlas.Sen), Ids(q.Regions, k.Regions),
-            Known(q.Reflex, k.Atlas.Reflex), Known(q.Hara, k.Atlas.Hara), q.Landmarks, q.NoPressure, side));
+            Known(q.Reflex, k.Atlas.Reflex), Known(q.Hara, k.Atlas.Hara), q.Landmarks, q.NoPressure, side);
+        var layers = shelf.Layers(key, (q with { ClientId = null }).ToString(), () =>
+        {
+            var posed = shelf.Posed(wanted.Size, q.Position, bent);
+            return new LayerArtist(posed, Views.Of(posed.Body, view), k).Lay(asked);
+        });
         shelf.Remember(key, wanted);
         return new(key, own, view, q.Position, bent, body.Name, layers);
     }

@@ -33,6 +33,8 @@ public sealed class FigureShelf
     private const int MostPosed = 80;
     private const int MostMeant = 2000;
     private readonly ConcurrentDictionary<string, FigureWanted> meant = new();
+    private readonly ConcurrentDictionary<(string Key, string Asked), ChartLayers> laid = new();
+    private readonly ConcurrentDictionary<(string Region, string Position, int Bent, int Side), string> chosen = new();
     private readonly KnowledgeBase knowledge;
     private readonly string shipped;
     private readonly string kept;
@@ -96,6 +98,22 @@ public sealed class FigureShelf
 
         return null;
     }
+
+    /// <summary>What lies over a figure; worked out once for the same question.</summary>
+    /// <param name="asked">Everything the answer depends on beside the figure.</param>
+    public ChartLayers Layers(string key, string asked, Func<ChartLayers> lay)
+    {
+        if (laid.Count > MostMeant)
+        {
+            laid.Clear();
+        }
+
+        return laid.GetOrAdd((key, asked), _ => lay());
+    }
+
+    /// <summary>From where a region is seen best in a position; worked out once.</summary>
+    public string ViewOf(Region region, string position, int bent, int side) => chosen.GetOrAdd(
+        (region.Id, position, bent, side), _ => ViewChoice.For(region, Posed(BodySize.Reference, position, bent), side));
 
     /// <summary>Keeps what a key stands for, so that the figure can be drawn when it is fetched.</summary>
     public void Remember(string key, FigureWanted wanted)

@@ -46,7 +46,7 @@ public static class Startup
         foreach (var p in DemoPractice.People)
         {
             var staff = await Access.People.Create(people, new(p.Name, p.DisplayName, DemoPractice.Password, p.Role));
-            staff.PalmBreadthCm = p.PalmBreadthCm;
+            (staff.PalmBreadthCm, staff.FourFingersCm) = (p.PalmBreadthCm, p.FourFingersCm);
             await people.UpdateAsync(staff);
             ids[p.Name] = staff.Id;
         }

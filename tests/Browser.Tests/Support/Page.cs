@@ -61,7 +61,7 @@ public sealed class Page : IDisposable
     public void Go(string path)
     {
         Driver.Navigate().GoToUrl(server.Address + path);
-        Find("h1");
+        Until("a heading", () => Driver.FindElements(By.TagName("h1")).FirstOrDefault());
     }
 
     public IWebElement Find(string css) => Until($"'{css}'", () => Driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed));

@@ -4,7 +4,7 @@ import { ask, http } from '../../api/http';
 import type { VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { LeavingField } from '../../parts/fields';
-import { minSec } from '../../parts/spoken';
+import { minSec, theLandmark } from '../../parts/spoken';
 
 /** The two or three lengths worth taking for today's plan, each with what it changes. */
 export function Stretches({ visit }: { visit: VisitView }) {
@@ -51,7 +51,7 @@ export function Stretches({ visit }: { visit: VisitView }) {
                   way:
                     example.from.way === 'outward'
                       ? t('stretches.outFrom')
-                      : `${example.from.way} ${example.from.name}`,
+                      : `${example.from.way} ${theLandmark(example.from.name)}`,
                   fingers: example.from.practitionerFingers.toFixed(1),
                 })}`}
             </p>

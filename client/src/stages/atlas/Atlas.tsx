@@ -107,6 +107,7 @@ export default function Atlas() {
   return (
     <Frame side={side}>
       <div className="atlas">
+        <h1 className="visually-hidden">{t('place.atlas')}</h1>
         <div className="atlashead">
           <Finder onFound={found} />
           <div className="modes" role="group" aria-label={t('atlas.mode')}>

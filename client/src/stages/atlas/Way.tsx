@@ -1,5 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import type { FromLandmark } from '../../api/types';
+import { theLandmark } from '../../parts/spoken';
 
 /** One distance to go: centimetres first, then cun and the practitioner's own fingers; how it came about on demand. */
 export function Way({ from }: { from: FromLandmark }) {
@@ -19,7 +20,7 @@ export function Way({ from }: { from: FromLandmark }) {
         {from.cm.toFixed(1)} <small>cm</small>
       </b>
       <span>
-        {from.way === 'outward' ? t('atlas.outward') : `${from.way} ${from.name}`}
+        {from.way === 'outward' ? t('atlas.outward') : `${from.way} ${theLandmark(from.name)}`}
         <i className="soft">
           {from.cun != null && `${+from.cun.toFixed(1)} cun · `}
           {t('atlas.yourFingers', { count: Number(from.practitionerFingers.toFixed(1)) })}

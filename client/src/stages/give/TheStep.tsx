@@ -27,7 +27,7 @@ export function TheStep({
     <aside className="gsheet" tabIndex={0} aria-label={t('give.sheet')}>
       <p className="gno">{t('give.stepOf', { n: moment.index + 1, of: visit.expansion.steps.length })}</p>
       <div className="gchart">
-        <StepChart visit={visit} step={planned} words={words} box={{ width: 330, height: 380 }} />
+        <StepChart visit={visit} step={planned} words={words} box={{ width: 330, height: 300 }} />
       </div>
       <p className="ghow serif">{technique.how}</p>
       <dl>

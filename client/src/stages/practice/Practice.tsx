@@ -5,6 +5,7 @@ import type { Me } from '../../api/types';
 import { useVocabulary } from '../../api/useVisit';
 import { signedOut } from '../../shell/door';
 import { Frame } from '../../shell/Frame';
+import { Hands } from './Hands';
 import { People } from './People';
 
 /** Practice: our people, our rules' sources, and who saw and changed what. */
@@ -36,6 +37,7 @@ export default function Practice() {
           {t('practice.signOut')}
         </button>
       </div>
+      <Hands />
       <Rules />
       {owner && <Trail />}
     </Frame>

@@ -1,5 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import type { Outcome, VisitView, Vocabulary } from '../../api/types';
+import { Chart } from '../../chart/Chart';
 import { Mark } from '../../parts/Mark';
 
 const order: Outcome[] = ['emergency', 'refer-first', 'postpone', 'clearance', 'avoid', 'modify', 'note'];
@@ -29,6 +30,10 @@ export function Limits({ visit, words }: { visit: VisitView; words: Vocabulary }
     limit.regions.push(words.regions.find((r) => r.id === region)?.name ?? region);
     alike.set(titles.join(), limit);
   }
+  // The body shows the single places; what holds everywhere would only colour all of it.
+  const shown = new Map(
+    [...places].filter(([region]) => region !== 'whole-body' && region !== '').map(([r, p]) => [r, p.outcome]),
+  );
   const sorted = [...alike.values()].sort((a, b) => order.indexOf(a.outcome) - order.indexOf(b.outcome));
   return (
     <section>
@@ -36,6 +41,20 @@ export function Limits({ visit, words }: { visit: VisitView; words: Vocabulary }
       <p className="soft small">
         {sorted.length === 0 ? t(visit.screen.standing.length > 0 ? 'limits.kept' : 'limits.none') : t('limits.lead')}
       </p>
+      {sorted.length > 0 && (
+        <div className="stepchart pairchart">
+          {['front', 'back'].map((view) => (
+            <Chart
+              key={view}
+              label={`${t('limits.chart')}, ${t(`view.${view}`)}`}
+              box={{ width: 160, height: 300 }}
+              wanted={{ view, clientId: visit.client.id, regions: [...shown.keys()] }}
+              lit={[...shown].filter(([, outcome]) => outcome !== 'avoid').map(([region]) => region)}
+              leftOut={[...shown].filter(([, outcome]) => outcome === 'avoid').map(([region]) => region)}
+            />
+          ))}
+        </div>
+      )}
       <ul className="limits">
         {sorted.map((limit) => (
           <li key={limit.titles.join()}>

@@ -32,7 +32,7 @@ internal static class HeadFlesh
         }
 
         // Nose, brow, lips, the hollow under the lower lip left between lip and chin.
-        clay.Cone(P(0, 161f, 8.2f), P(0, 157.3f, 10.7f), 0.65f, 0.8f, 0.9f);
+        clay.Cone(P(0, 161f, 8.2f), P(0, 157.4f, 10.35f), 0.65f, 0.92f, 1f);
         clay.Ellipsoid(F(0, 162f, 7.3f), 4.8f, 1.1f, 1.75f, 1.2f);
         clay.Ellipsoid(F(0, 154.6f, 7.9f), 2.1f, 0.75f, 1.1f, 0.7f);
         clay.Ellipsoid(F(0, 153.4f, 7.7f), 1.9f, 0.75f, 1.05f, 0.7f);

@@ -9,8 +9,8 @@ internal static class LegFlesh
 {
     private static readonly Section[] Thigh =
     [
-        new(-3, 5.6f, 5.4f, 6.2f, 6.4f), new(1, 7.6f, 7.6f, 8f, 8.4f), new(6, 8.35f, 8.6f, 8.9f, 9f), new(11, 8.15f, 8.3f, 9.2f, 8.6f),
-        new(17, 7.7f, 7.4f, 9.1f, 8f, 0, 0.2f), new(23, 7.1f, 6.4f, 8.5f, 7.2f, 0, 0.3f), new(29, 6.3f, 5.6f, 7.4f, 6.3f, 0, 0.3f),
+        new(-3, 5.6f, 5.4f, 6.2f, 6.4f), new(1, 7.6f, 7.6f, 8f, 8.4f), new(6, 8.35f, 8.6f, 8.9f, 9.2f), new(11, 8.15f, 8.3f, 9.2f, 9f),
+        new(17, 7.7f, 7.4f, 9.1f, 8.4f, 0, 0.2f), new(23, 7.1f, 6.4f, 8.5f, 7.2f, 0, 0.3f), new(29, 6.3f, 5.6f, 7.4f, 6.3f, 0, 0.3f),
         new(34, 5.6f, 5.3f, 6.2f, 5.7f, 0, 0.1f), new(38, 5.15f, 5.3f, 5.6f, 5.3f), new(42, 5, 5.1f, 5.2f, 5), new(46, 4.3f, 4.4f, 4.2f, 4.2f),
     ];
 
