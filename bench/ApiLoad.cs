@@ -55,7 +55,7 @@ public static class ApiLoad
         await Change("POST plan/edits", HttpMethod.Post, "plan/edits", v => new { version = v, edit = new { kind = "level", step = "thumbs.left", number = 2 + v % 2 } });
         await Change("POST plan/fit", HttpMethod.Post, "plan/fit", v => new { version = v, minutes = 33 + v % 9 });
         await Change("PUT reflect", HttpMethod.Put, "reflect", v => new { version = v, after = new[] { new { measure = "heaviness", after = v % 10 } } });
-        await Measure("GET chart", () => Send(http, cookies, HttpMethod.Get, "/api/chart?Position=supine&Regions=thigh-front&Focus=thigh-front&NoPressure=true&Landmarks=false", null));
+        await Measure("GET chart", () => Send(http, cookies, HttpMethod.Get, "/api/chart?Position=supine&Regions=thigh-front&Focus=thigh-front&NoPressure=true", null));
         await Measure("GET point", () => Send(http, cookies, HttpMethod.Get, "/api/atlas/points/ST36", null));
         await Measure("GET atlas/search", () => Send(http, cookies, HttpMethod.Get, "/api/atlas/search?q=sleep", null));
         await Measure("GET today", () => Send(http, cookies, HttpMethod.Get, "/api/today", null));

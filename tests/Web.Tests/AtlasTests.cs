@@ -17,7 +17,7 @@ public sealed class AtlasTests : IAsyncLifetime
     [Fact]
     public async Task A_chart_names_a_figure_that_is_there_and_lays_the_channel_over_it()
     {
-        var chart = (await odile.Get("/api/chart?Position=standing&View=palm.left&Channels=pc&Landmarks=false&NoPressure=false"))!;
+        var chart = (await odile.Get("/api/chart?Position=standing&View=palm.left&Channels=pc&NoPressure=false"))!;
         Assert.Contains(chart["layers"]!["spots"]!.AsArray(), s => (string)s!["id"]! == "PC8" && (bool)s["visible"]!);
         Assert.DoesNotContain(chart["layers"]!["spots"]!.AsArray(), s => (string)s!["id"]! == "PC3");
         var figure = (await odile.Get($"/api/figures/{(string)chart["figure"]!}"))!;
@@ -34,7 +34,7 @@ public sealed class AtlasTests : IAsyncLifetime
     [InlineData("Position=supine&Focus=tail", "not-found")]
     public async Task A_chart_of_what_is_not_known_is_refused_with_a_sentence(string query, string code)
     {
-        var problem = await odile.Get($"/api/chart?{query}&Landmarks=false&NoPressure=false");
+        var problem = await odile.Get($"/api/chart?{query}&NoPressure=false");
         Assert.Equal(code, (string)problem!["code"]!);
         Assert.EndsWith(".", (string)problem["detail"]!, StringComparison.Ordinal);
     }
@@ -74,7 +74,7 @@ public sealed class AtlasTests : IAsyncLifetime
 
     private async Task OwnFigure(string client)
     {
-        var path = $"/api/chart?Position=standing&View=sole.left&ClientId={client}&Landmarks=false&NoPressure=false";
+        var path = $"/api/chart?Position=standing&View=sole.left&ClientId={client}&NoPressure=false";
         for (var i = 0; i < 100; i++)
         {
             if ((bool)(await odile.Get(path))!["own"]!)

@@ -17,37 +17,55 @@ interface Props {
   leftOut?: string[];
   label: string;
   zooming?: boolean;
+  /** A spot the chart looks at closely instead of showing all of the body. */
+  closeOn?: string;
   onSpot?: (id: string, side: number) => void;
   onArea?: (id: string, side: number) => void;
 }
 
+const closely = 3.4;
+
+/** The piece of the page round a spot that fills the box. */
+const around = (s: SpotShape, box: Props['box'], unit: number) => {
+  const [w, h] = [box.width * unit, box.height * unit];
+  return `${s.x - w / 2} ${s.y - h / 2} ${w} ${h}`;
+};
+
 const spotWord = (s: SpotShape) => `${s.label} ${s.title}`;
 
 /** The body with its layers: areas in the wash, lines over it, spots and labels on top. */
-export function Chart({ wanted, box, lit = [], leftOut = [], label, zooming, onSpot, onArea }: Props) {
+export function Chart({ wanted, box, lit = [], leftOut = [], label, zooming, closeOn, onSpot, onArea }: Props) {
   const { t } = useTranslation();
   const id = useId();
   const { data, isError, error } = useChart(wanted);
   const width = data?.figure.width ?? 1;
   const height = data?.figure.height ?? 1;
   const zoom = useZoom(width, height);
-  const unit = Math.max(width / box.width, height / box.height) / zoom.scale;
+  const near = closeOn ? data?.chart.layers.spots.find((s) => s.id === closeOn && s.visible) : undefined;
+  const scale = near ? closely : zoom.scale;
+  const unit = Math.max(width / box.width, height / box.height) / scale;
   const labels = useMemo(() => {
     const spots = data?.chart.layers.spots.filter((s) => s.visible) ?? [];
-    const few = spots.length * 8 < 400 / Math.max(1, 400 / box.height) || zoom.scale > 2;
+    const few = spots.length * 8 < 400 / Math.max(1, 400 / box.height) || scale > 2;
     return layLabels(
       spots
-        .filter((s) => few || lit.includes(s.id))
-        .map((s) => ({ id: `${s.id}/${s.side}`, text: s.label, x: s.x, y: s.y, must: lit.includes(s.id) })),
+        .filter((s) => (few || lit.includes(s.id)) && !(near && s.kind === 'landmark'))
+        .map((s) => ({
+          id: `${s.id}/${s.side}`,
+          text: s.label,
+          x: s.x,
+          y: s.y,
+          must: lit.includes(s.id) && s.kind !== 'landmark',
+        })),
       11.5 * unit,
       width,
     );
-  }, [data, lit, unit, width, box.height, zoom.scale]);
+  }, [data, lit, unit, width, box.height, scale, near]);
   if (isError) return <p className="soft">{(error instanceof Problem && error.message) || t('shell.unreachable')}</p>;
   if (!data) return <div className="chart loading">{t('chart.drawing')}</div>;
   const { layers } = data.chart;
   const anyLit = lit.length > 0;
-  const many = layers.spots.filter((s) => s.visible).length > 60 && zoom.scale < 2;
+  const many = layers.spots.filter((s) => s.visible).length > 60 && scale < 2;
   const r = (many ? 2.3 : 4.6) * unit;
   const rim = (many ? 0.9 : 1.4) * unit;
   const dim = (shape: { id: string }) => (anyLit && !lit.includes(shape.id) ? ' dim' : anyLit ? ' lit' : '');
@@ -55,7 +73,7 @@ export function Chart({ wanted, box, lit = [], leftOut = [], label, zooming, onS
     <figure className="chartbox">
       <svg
         className="chart"
-        viewBox={zoom.viewBox}
+        viewBox={near ? around(near, box, unit) : zoom.viewBox}
         role="group"
         aria-label={label}
         preserveAspectRatio="xMidYMid meet"
@@ -77,6 +95,7 @@ export function Chart({ wanted, box, lit = [], leftOut = [], label, zooming, onS
         </defs>
         <Figure
           figure={data.figure}
+          scale={scale}
           over={
             <>
               {layers.lines.map((l, i) => (
@@ -94,7 +113,10 @@ export function Chart({ wanted, box, lit = [], leftOut = [], label, zooming, onS
                 </g>
               ))}
               {layers.areas
-                .filter((a) => a.kind === 'reflex' && a.labelled && (lit.includes(a.id) || zoom.scale > 1.6))
+                .filter(
+                  (a) =>
+                    (a.kind === 'reflex' || a.kind === 'hara') && a.labelled && (lit.includes(a.id) || scale > 1.6),
+                )
                 .map((a) => (
                   <text
                     key={`${a.id}${a.side}`}

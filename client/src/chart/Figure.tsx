@@ -1,10 +1,18 @@
 import { useId, type ReactNode } from 'react';
 import type { FigureView } from '../api/types';
 
+interface Props {
+  figure: FigureView;
+  /** How closely it is looked at: the outline keeps a pen's width on the screen. */
+  scale?: number;
+  children?: ReactNode;
+  over?: ReactNode;
+}
+
 /** The drawn figure: ink lines over a wash. Children lie between the wash and the ink, `over` above both. */
-export function Figure({ figure, children, over }: { figure: FigureView; children?: ReactNode; over?: ReactNode }) {
+export function Figure({ figure, scale = 1, children, over }: Props) {
   const id = useId();
-  const pen = figure.pen * 4.2;
+  const pen = (figure.pen * 4.2) / Math.sqrt(scale);
   return (
     <>
       <defs>

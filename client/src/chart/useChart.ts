@@ -15,7 +15,8 @@ export interface ChartWanted {
   focus?: string;
   reflex?: string;
   hara?: string;
-  landmarks?: boolean;
+  /** Ids, or all that can be felt. */
+  landmarks?: string[] | 'all';
   noPressure?: boolean;
   side?: 'left' | 'right' | 'both';
 }
@@ -36,7 +37,7 @@ export function useChart(wanted: ChartWanted) {
     Regions: list(wanted.regions),
     Reflex: wanted.reflex,
     Hara: wanted.hara,
-    Landmarks: wanted.landmarks ?? false,
+    Landmarks: wanted.landmarks === 'all' ? 'all' : list(wanted.landmarks),
     NoPressure: wanted.noPressure ?? false,
     Side: wanted.side ?? 'both',
   };

@@ -8,9 +8,10 @@ namespace AmpleLantern.Core.Atlas;
 /// <summary>What is wanted over a figure. Lists of ids; empty for none.</summary>
 /// <param name="Side">1, -1 or 0 for both.</param>
 /// <param name="Reflex">A reflex set.</param>
+/// <param name="Landmarks">Landmarks to show.</param>
 public sealed record LayersWanted(
     IReadOnlyList<string> Channels, IReadOnlyList<string> Points, IReadOnlyList<string> Sen, IReadOnlyList<string> Regions,
-    string? Reflex = null, string? Hara = null, bool Landmarks = false, bool NoPressure = false, int Side = 0)
+    string? Reflex = null, string? Hara = null, IReadOnlyList<string>? Landmarks = null, bool NoPressure = false, int Side = 0)
 {
     public static readonly LayersWanted Nothing = new([], [], [], []);
 }
@@ -47,13 +48,13 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
                 .. channels.SelectMany(c => Lines("channel", c.Id, c.Courses, c.Midline ? [1] : sides)),
                 .. wanted.Sen.Select(id => atlas.Sen[id]).SelectMany(s => Lines("sen", s.Id, s.Courses, SidesOf(s.Side, sides))),
                 .. wanted.Reflex is { } set && Views.IsCloseUp(view.Id) ? Guides(atlas.Reflex[set]) : [],
-                .. wanted.Hara is { } map ? Hara(atlas.Hara[map]) : [],
+                .. wanted.Hara is { } map ? BellyLines(atlas.Hara[map]) : [],
             ],
             [
                 .. points.SelectMany(p => posed.SpotsOf(p)).Where(s => s.Side == 0 || sides.Contains(s.Side))
                     .Select(s => Spot("point", s.Point.Id, s.Point.Id, $"{s.Point.Pinyin} {s.Point.Gloss}", s.Side, s.Anchor, s.Access))
                     .Where(s => s is not null).Select(s => s!),
-                .. wanted.Landmarks ? Landmarks(sides) : [],
+                .. (wanted.Landmarks ?? []).Select(id => atlas.Landmarks[id]).SelectMany(l => Landmark(l, sides)),
             ],
             [
                 .. wanted.Regions.Select(id => knowledge.Regions[id]).SelectMany(r => Regions("region", r, sides)),
@@ -61,6 +62,7 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
                     ? knowledge.Regions.All.Where(r => r.NoPressure is not null).SelectMany(r => Regions("no-pressure", r, Sides.Both))
                     : [],
                 .. wanted.Reflex is { } id && Views.IsCloseUp(view.Id) ? Reflex(atlas.Reflex[id]) : [],
+                .. wanted.Hara is { } belly ? BellyZones(atlas.Hara[belly]) : [],
             ]);
     }
 
@@ -77,8 +79,8 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
         _ => wanted,
     };
 
-    private IEnumerable<SpotShape> Landmarks(IReadOnlyList<int> sides) => atlas.Landmarks.All.Where(l => l.Felt)
-        .SelectMany(l => (l.Across == 0 ? [1] : sides).Select(s => Spot("landmark", l.Id, l.Name, l.How, s, posed.Locator.On(l, s), Access.Free)))
+    private IEnumerable<SpotShape> Landmark(Landmark l, IReadOnlyList<int> sides) => (l.Across == 0 ? [1] : sides)
+        .Select(s => Spot("landmark", l.Id, l.Name, l.How, s, posed.Locator.On(l, s), Access.Free))
         .Where(s => s is { Visible: true }).Select(s => s!);
 
     private SpotShape? Spot(string kind, string id, string label, string title, int side, Anchor anchor, Access access)
@@ -128,25 +130,28 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
             "reflex", a.Id, a.Name, a.System, SideOfView, string.Concat(places.Area(a, SideOfView).Select(chart.Ring)), places.Centre(a, SideOfView)))];
     }
 
-    private IEnumerable<LineShape> Hara(HaraMap map)
-    {
-        const int Sides = 24;
-        const string Nipples = Measuring.Stretches.NippleToNipple;
-        Anchor At(double left, double down) => posed.Locator.On(
-            new Place("front", new("navel", down, down < 0 ? Measuring.Stretches.XiphoidToNavel : Measuring.Stretches.NavelToPubis), new(Nipples, Math.Abs(left))),
-            left < 0 ? -1 : 1);
-        IEnumerable<Anchor> Round(double x, double y, double rx, double ry) => Enumerable.Range(0, Sides + 1)
-            .Select(i => 2 * Math.PI * i / Sides).Select(a => At(x + (rx * Math.Sin(a)), y - (ry * Math.Cos(a))));
-        yield return Ring("rim", Round(0, 0, map.RimCun, map.RimCun));
-        foreach (var zone in map.Zones)
-        {
-            yield return Ring(zone.Id, Round(zone.At[0], zone.At[1], zone.Size[0] / 2, zone.Size[1] / 2));
-        }
+    private const int RingSteps = 24;
 
-        yield return Ring("bowel-walk", map.BowelWalk.Select(s => At(s.At[0], s.At[1])));
-        LineShape Ring(string id, IEnumerable<Anchor> places) =>
+    private IEnumerable<LineShape> BellyLines(HaraMap map)
+    {
+        yield return Line("rim", Ring(0, 0, map.RimCun, map.RimCun));
+        yield return Line("bowel-walk", map.BowelWalk.Select(s => OnBelly(s.At[0], s.At[1])));
+        LineShape Line(string id, IEnumerable<Anchor> places) =>
             new("hara", id, 0, chart.Line(SkinLine.Through(posed.Body, [.. places])).Seen, "");
     }
+
+    private IEnumerable<AreaShape> BellyZones(HaraMap map) => map.Zones.Select(z => Area(
+        "hara", z.Id, z.Name, "", 0, chart.Ring([.. Ring(z.At[0], z.At[1], z.Size[0] / 2, z.Size[1] / 2)]), OnBelly(z.At[0], z.At[1])));
+
+    /// <summary>A ring on the belly, in cun from the navel to the client's left and down.</summary>
+    private IEnumerable<Anchor> Ring(double x, double y, double rx, double ry) => Enumerable.Range(0, RingSteps + 1)
+        .Select(i => 2 * Math.PI * i / RingSteps).Select(a => OnBelly(x + (rx * Math.Sin(a)), y - (ry * Math.Cos(a))));
+
+    private Anchor OnBelly(double left, double down) => posed.Locator.On(
+        new Place(
+            "front", new("navel", down, down < 0 ? Measuring.Stretches.XiphoidToNavel : Measuring.Stretches.NavelToPubis),
+            new(Measuring.Stretches.NippleToNipple, Math.Abs(left))),
+        left < 0 ? -1 : 1);
 
     private int SideOfView => view.Id.EndsWith(".right", StringComparison.Ordinal) ? -1 : 1;
 

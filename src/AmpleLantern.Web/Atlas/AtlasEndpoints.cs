@@ -28,10 +28,11 @@ public sealed record SetName(string Id, string Name, string About);
 public sealed record ChartView(string Figure, bool Own, string View, string Position, int Bent, string? Client, ChartLayers Layers);
 
 /// <summary>What a chart shows; ids separated by commas.</summary>
+/// <param name="Landmarks">Ids, or <c>all</c> that can be felt.</param>
 /// <param name="Focus">A region that has to be seen: chooses the view when none is asked for.</param>
 public sealed record ChartQuery(
     string Position = "standing", string? View = null, string Bent = "left", Guid? ClientId = null, string? Channels = null, string? Points = null,
-    string? Sen = null, string? Regions = null, string? Reflex = null, string? Hara = null, bool Landmarks = false, bool NoPressure = false,
+    string? Sen = null, string? Regions = null, string? Reflex = null, string? Hara = null, string? Landmarks = null, bool NoPressure = false,
     string Side = "both", string? Focus = null);
 
 /// <summary>A point's page: its facts, and where it is on this client.</summary>
@@ -137,7 +138,8 @@ public static class AtlasEndpoints
 
         var asked = new LayersWanted(
             Ids(q.Channels, k.Atlas.Channels), Ids(q.Points, k.Atlas.Points), Ids(q.Sen, k.Atlas.Sen), Ids(q.Regions, k.Regions),
-            Known(q.Reflex, k.Atlas.Reflex), Known(q.Hara, k.Atlas.Hara), q.Landmarks, q.NoPressure, side);
+            Known(q.Reflex, k.Atlas.Reflex), Known(q.Hara, k.Atlas.Hara),
+            q.Landmarks == "all" ? [.. k.Atlas.Landmarks.All.Where(l => l.Felt).Select(l => l.Id)] : Ids(q.Landmarks, k.Atlas.Landmarks), q.NoPressure, side);
         var layers = shelf.Layers(key, (q with { ClientId = null }).ToString(), () =>
         {
             var posed = shelf.Posed(wanted.Size, q.Position, bent);

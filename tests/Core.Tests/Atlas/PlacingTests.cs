@@ -105,11 +105,12 @@ public sealed class PlacingTests
     {
         var posed = Three.Of("short and broad");
         var layers = new LayerArtist(posed, Views.Of(posed.Body, "front"), Known.Base).Lay(
-            LayersWanted.Nothing with { Channels = ["st", "bl"], Regions = ["thigh-front"], NoPressure = true, Landmarks = true });
+            LayersWanted.Nothing with { Channels = ["st", "bl"], Regions = ["thigh-front"], NoPressure = true, Landmarks = ["navel", "l4"] });
         Assert.Equal(90, layers.Spots.Count(s => s.Kind == "point" && s.Id.StartsWith("ST", StringComparison.Ordinal)));
         Assert.Equal([-1, 1], layers.Lines.Where(l => l.Id == "st" && l.Seen.Length > 0).Select(l => l.Side).Distinct().Order());
         Assert.Equal(2, layers.Areas.Count(a => a.Id == "thigh-front"));
         Assert.Contains(layers.Areas, a => a is { Kind: "no-pressure", Id: "femoral-triangle" });
         Assert.DoesNotContain(layers.Spots, s => s is { Id: "BL23", Visible: true });
+        Assert.Equal(["navel"], layers.Spots.Where(s => s.Kind == "landmark").Select(s => s.Id));
     }
 }

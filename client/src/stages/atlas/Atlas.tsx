@@ -72,6 +72,7 @@ export default function Atlas() {
   // The usual view of a position is the server's to know; none is asked for until one is chosen.
   const view = at.position === 'standing' || at.viewChosen ? at.view : undefined;
   const opposite = at.position === 'standing' ? opposites[at.view] : undefined;
+  const from = at.point ? (page.data?.location.from ?? []).map((f) => f.landmark).filter((l) => l !== 'midline') : [];
   const wanted = {
     position: closeUp(at.view) ? 'standing' : at.position,
     bent: at.bent,
@@ -80,27 +81,33 @@ export default function Atlas() {
     points: at.point && channel === 'extra' ? [at.point] : undefined,
     sen: at.sen ? [at.sen] : undefined,
     regions: at.region ? [at.region] : undefined,
-    landmarks: at.landmarks,
+    // A point's page lights the landmarks one would start from.
+    landmarks: at.landmarks ? ('all' as const) : from,
     noPressure: at.noPressure,
     hara: at.hara ? index.data.hara[0]?.id : undefined,
     side: at.side,
   };
-  const lit = [at.point, at.region, at.point && channel].filter((x): x is string => !!x);
+  const lit = [...from, ...[at.point, at.region, at.point && channel].filter((x): x is string => !!x)];
   const body = (
     <div className="atlasbody">
       <Layers index={index.data} words={words.data} at={at} go={go} />
       <div className={opposite ? 'two' : 'one'}>
-        {[view, opposite].slice(0, opposite ? 2 : 1).map((v, i) => (
-          <Chart
-            key={i}
-            zooming
-            label={`${t('chart.label')} ${v ? t(`view.${v.split('.')[0]}`) : ''}`}
-            box={{ width: opposite ? 330 : 670, height: 630 }}
-            wanted={{ ...wanted, view: v }}
-            lit={lit}
-            onSpot={(id) => index.data.points.some((p) => p.id === id) && showPoint(id)}
-          />
-        ))}
+        {[view, opposite].slice(0, opposite ? 2 : 1).map((v, i) => {
+          // Beside a chosen point its surroundings are worth more than the body's other side.
+          const close = i === 1 && !!at.point;
+          return (
+            <Chart
+              key={i}
+              zooming={!close}
+              closeOn={close ? at.point : undefined}
+              label={`${t('chart.label')} ${v ? t(`view.${v.split('.')[0]}`) : ''}`}
+              box={{ width: opposite ? 330 : 670, height: 630 }}
+              wanted={{ ...wanted, view: close ? view : v }}
+              lit={lit}
+              onSpot={(id) => index.data.points.some((p) => p.id === id) && showPoint(id)}
+            />
+          );
+        })}
       </div>
     </div>
   );
