@@ -136,11 +136,13 @@ public sealed class Locator(AtlasBase atlas, Body body)
     {
         var front = face == "front" ? 1f : -1f;
         var x = (float)sideways * body.Size.ChestWidth;
+        // Straight out where the trunk is flat, so that the breadth is kept; leaning outwards where it curves away.
         var lean = MathF.Min(x / (HalfTrunk * body.Size.TrunkGirth), WidestCosine);
+        var outward = 0.35f * Geometry.SmoothStep(0.72f, 0.95f, lean);
         var depth = 10 * MathF.Sqrt(1 - (lean * lean));
         return Anchor.Snap(
-            body, body.PartNamed("trunk"), body.Bones.Trunk(side * x * 0.6f, height, 0),
-            body.Bones.SpineAt(height).Toward(side * x * 0.4f, 0, front * depth));
+            body, body.PartNamed("trunk"), body.Bones.Trunk(side * x * (1 - outward), height, 0),
+            body.Bones.SpineAt(height).Toward(side * x * outward, 0, front * depth));
     }
 
     private Anchor Digit(string kind, int digit, float fraction, float degrees, int side)

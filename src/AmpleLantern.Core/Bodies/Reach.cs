@@ -21,6 +21,9 @@ public sealed class Reach
     private const float HandNeeds = 9;
     private const float Sag = 0.6f;
     private const float FacesDown = -0.45f;
+
+    /// <summary>A limb held this far off the mat can be worked from below.</summary>
+    private const float RoomBelow = 18;
     private readonly Body body;
     private readonly float? mat;
 
@@ -48,7 +51,7 @@ public sealed class Reach
         if (mat is { } height)
         {
             var clear = Vector3.Dot(place.At, up) - height;
-            if (clear + (facing * needs) < 0 || (!sitting && facing < FacesDown))
+            if (clear + (facing * needs) < 0 || (!sitting && facing < FacesDown && clear < RoomBelow * body.Size.Scale))
             {
                 return Access.AgainstTheMat;
             }

@@ -70,31 +70,6 @@ public static class Curves
         return [.. there, .. back[1..^1]];
     }
 
-    /// <summary>A smooth line through points (Catmull and Rom 1974), <paramref name="steps"/> to a span.</summary>
-    public static Vector2[] Through(IReadOnlyList<Vector2> p, bool closed, int steps)
-    {
-        var n = p.Count;
-        var result = new List<Vector2>();
-        Vector2 G(int i) => closed ? p[(i + n) % n] : p[Math.Clamp(i, 0, n - 1)];
-        for (var i = 0; i < (closed ? n : n - 1); i++)
-        {
-            for (var k = 0; k < steps; k++)
-            {
-                result.Add(CatmullRom(G(i - 1), G(i), G(i + 1), G(i + 2), (float)k / steps));
-            }
-        }
-
-        if (!closed)
-        {
-            result.Add(p[^1]);
-        }
-
-        return [.. result];
-    }
-
-    private static Vector2 CatmullRom(Vector2 a, Vector2 b, Vector2 c, Vector2 d, float t) => 0.5f * ((2 * b) + ((c - a) * t)
-        + (((2 * a) - (5 * b) + (4 * c) - d) * t * t) + (((3 * b) - a - (3 * c) + d) * t * t * t));
-
     private static Vector2[] Open(IReadOnlyList<Vector2> p, float tolerance)
     {
         var keep = new bool[p.Count];
