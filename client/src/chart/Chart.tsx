@@ -17,6 +17,8 @@ interface Props {
   leftOut?: string[];
   label: string;
   zooming?: boolean;
+  /** Shape of the marks where the hands go, as on the thread: round for palms, ring for thumbs, square for feet. */
+  mark?: 'round' | 'ring' | 'square';
   /** A spot the chart looks at closely instead of showing all of the body. */
   closeOn?: string;
   onSpot?: (id: string, side: number) => void;
@@ -34,7 +36,18 @@ const around = (s: SpotShape, box: Props['box'], unit: number) => {
 const spotWord = (s: SpotShape) => `${s.label} ${s.title}`;
 
 /** The body with its layers: areas in the wash, lines over it, spots and labels on top. */
-export function Chart({ wanted, box, lit = [], leftOut = [], label, zooming, closeOn, onSpot, onArea }: Props) {
+export function Chart({
+  wanted,
+  box,
+  lit = [],
+  leftOut = [],
+  label,
+  zooming,
+  mark = 'round',
+  closeOn,
+  onSpot,
+  onArea,
+}: Props) {
   const { t } = useTranslation();
   const id = useId();
   const { data, isError, error } = useChart(wanted);
@@ -49,7 +62,7 @@ export function Chart({ wanted, box, lit = [], leftOut = [], label, zooming, clo
     const few = spots.length * 8 < 400 / Math.max(1, 400 / box.height) || scale > 2;
     return layLabels(
       spots
-        .filter((s) => (few || lit.includes(s.id)) && !(near && s.kind === 'landmark'))
+        .filter((s) => s.kind !== 'station' && (few || lit.includes(s.id)) && !(near && s.kind === 'landmark'))
         .map((s) => ({
           id: `${s.id}/${s.side}`,
           text: s.label,
@@ -131,7 +144,12 @@ export function Chart({ wanted, box, lit = [], leftOut = [], label, zooming, clo
                   </text>
                 ))}
               {layers.spots
-                .filter((s) => s.visible)
+                .filter((s) => s.kind === 'station')
+                .map((s) => (
+                  <Station key={`${s.id}${s.side}`} spot={s} unit={unit} mark={mark} now={lit.includes(s.id)} />
+                ))}
+              {layers.spots
+                .filter((s) => s.visible && s.kind !== 'station')
                 .map((s) => (
                   <g
                     key={`${s.kind}${s.id}${s.side}${s.x}${s.y}`}
@@ -190,5 +208,30 @@ export function Chart({ wanted, box, lit = [], leftOut = [], label, zooming, clo
         <figcaption className="soft small">{t('chart.drawingOwn', { name: data.chart.client })}</figcaption>
       )}
     </figure>
+  );
+}
+
+/** Where a hand or foot goes in its turn: the thread's bead, laid on the body. */
+function Station({ spot, unit, mark, now }: { spot: SpotShape; unit: number; mark: string; now: boolean }) {
+  const r = (now ? 6.5 : 4) * unit;
+  const word = now ? 'station now' : 'station';
+  return mark === 'square' ? (
+    <rect
+      className={word}
+      x={spot.x - r}
+      y={spot.y - r}
+      width={2 * r}
+      height={2 * r}
+      rx={r * 0.45}
+      strokeWidth={unit}
+    />
+  ) : (
+    <circle
+      className={mark === 'ring' ? `${word} ring` : word}
+      cx={spot.x}
+      cy={spot.y}
+      r={r}
+      strokeWidth={(mark === 'ring' ? 2 : 1) * unit}
+    />
   );
 }

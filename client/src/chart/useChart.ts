@@ -13,6 +13,8 @@ export interface ChartWanted {
   regions?: string[];
   /** A region that has to be seen: the server then chooses the view. */
   focus?: string;
+  /** How many places along it are pressed in turn. */
+  stations?: number;
   reflex?: string;
   hara?: string;
   /** Ids, or all that can be felt. */
@@ -29,6 +31,7 @@ export function useChart(wanted: ChartWanted) {
     Position: wanted.position ?? 'standing',
     View: wanted.view,
     Focus: wanted.focus,
+    Stations: wanted.stations ?? 0,
     Bent: wanted.bent ?? 'left',
     ClientId: wanted.clientId,
     Channels: list(wanted.channels),

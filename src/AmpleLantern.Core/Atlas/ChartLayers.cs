@@ -9,9 +9,10 @@ namespace AmpleLantern.Core.Atlas;
 /// <param name="Side">1, -1 or 0 for both.</param>
 /// <param name="Reflex">A reflex set.</param>
 /// <param name="Landmarks">Landmarks to show.</param>
+/// <param name="Worked">A region with its stations marked, <paramref name="Stations"/> of them.</param>
 public sealed record LayersWanted(
     IReadOnlyList<string> Channels, IReadOnlyList<string> Points, IReadOnlyList<string> Sen, IReadOnlyList<string> Regions,
-    string? Reflex = null, string? Hara = null, IReadOnlyList<string>? Landmarks = null, bool NoPressure = false, int Side = 0)
+    string? Reflex = null, string? Hara = null, IReadOnlyList<string>? Landmarks = null, bool NoPressure = false, int Side = 0, string? Worked = null, int Stations = 0)
 {
     public static readonly LayersWanted Nothing = new([], [], [], []);
 }
@@ -54,6 +55,7 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
                 .. points.SelectMany(p => posed.SpotsOf(p)).Where(s => s.Side == 0 || sides.Contains(s.Side))
                     .Select(s => Spot("point", s.Point.Id, s.Point.Id, $"{s.Point.Pinyin} {s.Point.Gloss}", s.Side, s.Anchor, s.Access))
                     .Where(s => s is not null).Select(s => s!),
+                .. wanted is { Worked: { } worked, Stations: > 0 } ? StationsOf(knowledge.Regions[worked], wanted.Stations, sides) : [],
                 .. (wanted.Landmarks ?? []).Select(id => atlas.Landmarks[id]).SelectMany(l => Landmark(l, sides)),
             ],
             [
@@ -81,6 +83,12 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
 
     private IEnumerable<SpotShape> Landmark(Landmark l, IReadOnlyList<int> sides) => (l.Across == 0 ? [1] : sides)
         .Select(s => Spot("landmark", l.Id, l.Name, l.How, s, posed.Locator.On(l, s), Access.Free))
+        .Where(s => s is { Visible: true }).Select(s => s!);
+
+    /// <summary>Where the hands go in turn along a region, numbered in the order it is worked.</summary>
+    private IEnumerable<SpotShape> StationsOf(Region region, int stations, IReadOnlyList<int> sides) => sides
+        .SelectMany(s => Patches.Stations(posed.Locator, region.Patches[0], stations, s)
+            .Select((a, i) => Spot("station", $"station-{i + 1}", $"{i + 1}", region.Name, s, a, Access.Free)))
         .Where(s => s is { Visible: true }).Select(s => s!);
 
     private SpotShape? Spot(string kind, string id, string label, string title, int side, Anchor anchor, Access access)

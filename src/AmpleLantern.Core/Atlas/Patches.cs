@@ -26,6 +26,10 @@ public static class Patches
     /// <summary>The middle of a patch.</summary>
     public static Anchor Centre(Locator locator, Patch patch, int side) => At(locator, patch, 0.5, 0.5, side);
 
+    /// <summary>The middles of <paramref name="stations"/> equal parts of a patch, in the order it is worked.</summary>
+    public static IEnumerable<Anchor> Stations(Locator locator, Patch patch, int stations, int side) =>
+        Enumerable.Range(0, stations).Select(i => At(locator, patch, (i + 0.5) / stations, 0.5, side));
+
     private static Anchor At(Locator locator, Patch patch, double u, double v, int side)
     {
         if (patch.From is { } from && patch.To is { } to && patch.Toward is { } toward)

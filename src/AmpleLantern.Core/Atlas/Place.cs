@@ -29,6 +29,7 @@ public sealed record Stop(string? Point = null, Place? Place = null);
 public sealed record Course(IReadOnlyList<Stop> Through);
 
 /// <summary>A piece of skin: a range along and round a segment, or a box with one flat side.</summary>
+/// <remarks>From and to are in the order in which it is usually worked: limbs towards the trunk, feet from heel to toes.</remarks>
 /// <param name="Station">From and to along, in the segment's own measure (degrees over the crown for the head).</param>
 /// <param name="Round">From and to in degrees round the segment.</param>
 /// <param name="Across">From and to in degrees sideways, on the head.</param>

@@ -30,10 +30,11 @@ public sealed record ChartView(string Figure, bool Own, string View, string Posi
 /// <summary>What a chart shows; ids separated by commas.</summary>
 /// <param name="Landmarks">Ids, or <c>all</c> that can be felt.</param>
 /// <param name="Focus">A region that has to be seen: chooses the view when none is asked for.</param>
+/// <param name="Stations">How many places along the focus are pressed in turn.</param>
 public sealed record ChartQuery(
     string Position = "standing", string? View = null, string Bent = "left", Guid? ClientId = null, string? Channels = null, string? Points = null,
     string? Sen = null, string? Regions = null, string? Reflex = null, string? Hara = null, string? Landmarks = null, bool NoPressure = false,
-    string Side = "both", string? Focus = null);
+    string Side = "both", string? Focus = null, int Stations = 0);
 
 /// <summary>A point's page: its facts, and where it is on this client.</summary>
 public sealed record PointPage(
@@ -61,6 +62,9 @@ public static class AtlasEndpoints
         api.MapGet("/chart", Chart);
         api.MapGet("/figures/{key}", Figure).Produces<FigureView>();
     }
+
+    /// <summary>More marks than this on one region could not be told apart.</summary>
+    private const int MostStations = 12;
 
     private static AtlasIndex Index(KnowledgeBase k) => new(
         [.. k.Atlas.Points.All.Select(p => new PointLine(p.Id, p.Channel, p.Pinyin, p.Characters, p.Gloss))],
@@ -139,7 +143,7 @@ public static class AtlasEndpoints
         var asked = new LayersWanted(
             Ids(q.Channels, k.Atlas.Channels), Ids(q.Points, k.Atlas.Points), Ids(q.Sen, k.Atlas.Sen), Ids(q.Regions, k.Regions),
             Known(q.Reflex, k.Atlas.Reflex), Known(q.Hara, k.Atlas.Hara),
-            q.Landmarks == "all" ? [.. k.Atlas.Landmarks.All.Where(l => l.Felt).Select(l => l.Id)] : Ids(q.Landmarks, k.Atlas.Landmarks), q.NoPressure, side);
+            q.Landmarks == "all" ? [.. k.Atlas.Landmarks.All.Where(l => l.Felt).Select(l => l.Id)] : Ids(q.Landmarks, k.Atlas.Landmarks), q.NoPressure, side, q.Focus, Math.Clamp(q.Stations, 0, MostStations));
         var layers = shelf.Layers(key, (q with { ClientId = null }).ToString(), () =>
         {
             var posed = shelf.Posed(wanted.Size, q.Position, bent);

@@ -100,6 +100,20 @@ public sealed class PlacingTests
         }
     }
 
+    [Theory]
+    [InlineData("thigh-front", 5)]
+    [InlineData("calf", 3)]
+    [InlineData("foot-inner-edge", 3)]
+    public void Stations_go_along_a_region_in_the_order_it_is_worked(string region, int count)
+    {
+        // Limbs towards the trunk, feet from heel to toes: common practice on the mat.
+        var posed = Three.Of("tall and slim");
+        var patch = Known.Base.Regions[region].Patches[0];
+        var along = Patches.Stations(posed.Locator, patch, count, 1).Select(a => patch.On == "foot" ? a.At.Z : a.At.Y).ToList();
+        Assert.Equal(count, along.Count);
+        Assert.Equal(along.Order(), along);
+    }
+
     [Fact]
     public void A_layer_of_all_channels_shows_points_and_lines_of_both_sides()
     {

@@ -27,7 +27,13 @@ export function TheStep({
     <aside className="gsheet" tabIndex={0} aria-label={t('give.sheet')}>
       <p className="gno">{t('give.stepOf', { n: moment.index + 1, of: visit.expansion.steps.length })}</p>
       <div className="gchart">
-        <StepChart visit={visit} step={planned} words={words} box={{ width: 330, height: 300 }} />
+        <StepChart
+          visit={visit}
+          step={planned}
+          words={words}
+          box={{ width: 330, height: 300 }}
+          station={step.presses[moment.press - 1]?.station}
+        />
       </div>
       <p className="ghow serif">{technique.how}</p>
       <dl>
