@@ -20,8 +20,10 @@ namespace AmpleLantern.Bench;
 public static class ApiLoad
 {
     private const int StoredVisits = 10_000;
+    private const int StoredClients = 10_000;
     private const int Rounds = 120;
     private const double LimitMilliseconds = 20;
+    private static readonly string[] Conditions = ["diabetes", "varicose-veins", "osteoporosis", "knee-trouble", "hypertension"];
 
     public static async Task Report()
     {
@@ -59,8 +61,33 @@ public static class ApiLoad
         await Measure("GET point", () => Send(http, cookies, HttpMethod.Get, "/api/atlas/points/ST36", null));
         await Measure("GET atlas/search", () => Send(http, cookies, HttpMethod.Get, "/api/atlas/search?q=sleep", null));
         await Measure("GET today", () => Send(http, cookies, HttpMethod.Get, "/api/today", null));
+        await ScreenEverybody(http, cookies);
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(folder, recursive: true);
+    }
+
+    /// <summary>Limit: ten thousand clients screened anew for a changed rule in 30 s.</summary>
+    private static async Task ScreenEverybody(HttpClient http, CookieContainer cookies)
+    {
+        await Send(http, cookies, HttpMethod.Post, "/api/rules", new
+        {
+            title = "Lighter with diabetes",
+            when = new { fact = "diabetes" },
+            then = new[] { new { outcome = "modify", on = new { levelAbove = 2 }, cap = new { level = 2 } } },
+            why = "For the measurement only.",
+            instead = "Level 2.",
+            reason = "For the measurement only.",
+        });
+        var start = Stopwatch.GetTimestamp();
+        var state = JsonNode.Parse(await Send(http, cookies, HttpMethod.Post, "/api/rules/rescreen", new { }))!;
+        while ((bool)state["running"]!)
+        {
+            await Task.Delay(200);
+            state = JsonNode.Parse(await Send(http, cookies, HttpMethod.Get, "/api/rules/rescreen", null))!;
+        }
+
+        var seconds = Stopwatch.GetElapsedTime(start).TotalSeconds;
+        Console.WriteLine($"  screen all clients {state["total"]} in {seconds:0.0} s, {state["changed"]} changed   time/limit {seconds / 30:0.00}   {(string?)state["failed"]}");
     }
 
     /// <summary>Times until the whole answer is here; reading it is the caller's time, not the server's.</summary>
@@ -132,6 +159,33 @@ public static class ApiLoad
                     });
                 }
 
+                db.Clients.Add(client);
+            }
+
+            await db.SaveChangesAsync();
+            db.ChangeTracker.Clear();
+        }
+
+        for (var made = await db.Clients.CountAsync(); made < StoredClients;)
+        {
+            for (var c = 0; c < 250 && made < StoredClients; c++, made++)
+            {
+                var client = new ClientRecord { Name = $"Known {made}", BirthDate = new LocalDate(1940 + made % 70, 1, 1) };
+                foreach (var fact in Conditions.Where((_, i) => (made >> i) % 2 == 0))
+                {
+                    client.Facts.Add(new() { ClientId = client.Id, Fact = fact, RecordedBy = "bench" });
+                }
+
+                client.Visits.Add(new()
+                {
+                    ClientId = client.Id,
+                    Date = new LocalDate(2026, 1, 1),
+                    At = new(9, 0),
+                    MinutesBooked = 50,
+                    PractitionerId = owner,
+                    School = "house",
+                    Plan = plan,
+                });
                 db.Clients.Add(client);
             }
 

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { useTranslation } from 'react-i18next';
-import { Navigate, Route, Routes } from 'react-router';
+import { Navigate, Route, Routes, useMatch } from 'react-router';
 import { ask, http } from './api/http';
 import { useDoor } from './shell/door';
 import { IdleLock } from './shell/IdleLock';
@@ -15,9 +15,25 @@ const VisitFrame = lazy(() => import('./stages/VisitFrame'));
 const Clients = lazy(() => import('./stages/clients/Clients'));
 const History = lazy(() => import('./stages/clients/History'));
 const Atlas = lazy(() => import('./stages/atlas/Atlas'));
+const LetterPage = lazy(() => import('./stages/letter/LetterPage'));
+const PhonePage = lazy(() => import('./stages/phone/PhonePage'));
 const Practice = lazy(() => import('./stages/practice/Practice'));
 
+/** A client's phone comes in by its own door, which opens on nothing else. */
 export function App() {
+  const { t } = useTranslation();
+  return useMatch('/intake/:token') ? (
+    <Suspense fallback={<p className="loading">{t('shell.loading')}</p>}>
+      <Routes>
+        <Route path="/intake/:token" element={<PhonePage />} />
+      </Routes>
+    </Suspense>
+  ) : (
+    <House />
+  );
+}
+
+function House() {
   const { t } = useTranslation();
   const door = useDoor();
   const me = useQuery({ queryKey: ['me'], queryFn: () => ask(http.GET('/api/me')), staleTime: 60_000 });
@@ -32,6 +48,7 @@ export function App() {
           <Route path="/" element={<Navigate to="/today" replace />} />
           <Route path="/today" element={<Today />} />
           <Route path="/visits/:visitId/:stage?" element={<VisitFrame />} />
+          <Route path="/visits/:visitId/letter/:kind" element={<LetterPage />} />
           <Route path="/clients" element={<Clients />} />
           <Route path="/clients/:clientId" element={<History />} />
           <Route path="/atlas" element={<Atlas />} />

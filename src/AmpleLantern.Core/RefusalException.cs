@@ -8,4 +8,14 @@ public sealed class RefusalException(string code, string message, string? pointe
     public string Code => code;
 
     public string? Pointer => pointer;
+
+    /// <summary>Refuses unless something holds.</summary>
+    /// <exception cref="RefusalException">It does not.</exception>
+    public static void Unless(bool holds, string code, string otherwise, string pointer)
+    {
+        if (!holds)
+        {
+            throw new RefusalException(code, otherwise, pointer);
+        }
+    }
 }

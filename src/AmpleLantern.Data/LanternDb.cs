@@ -23,6 +23,10 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
 
     public DbSet<Addendum> Addenda => Set<Addendum>();
 
+    public DbSet<IntakeLink> Intakes => Set<IntakeLink>();
+
+    public DbSet<OwnRule> OwnRules => Set<OwnRule>();
+
     public DbSet<AuditEntry> Audit => Set<AuditEntry>();
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
@@ -41,6 +45,7 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             b.Property(c => c.Version).IsConcurrencyToken();
             b.Ignore(c => c.Body);
             AsJson(b.Property(c => c.Measures)).HasDefaultValueSql("'{}'");
+            AsJson(b.Property(c => c.Clearances)).HasDefaultValueSql("'[]'");
             b.HasMany(c => c.Facts).WithOne().HasForeignKey(f => f.ClientId);
             b.HasMany(c => c.Visits).WithOne(v => v.Client).HasForeignKey(v => v.ClientId);
             b.HasIndex(c => c.Name);
@@ -48,13 +53,14 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
         builder.Entity<ClientFact>(b =>
         {
             AsJson(b.Property(f => f.Detail));
-            b.HasIndex(f => new { f.ClientId, f.Fact }).IsUnique();
+            b.HasIndex(f => new { f.ClientId, f.Fact });
         });
         builder.Entity<Visit>(b =>
         {
             b.Property(v => v.Version).IsConcurrencyToken();
             AsJson(b.Property(v => v.Plan));
             AsJson(b.Property(v => v.CheckIn));
+            AsJson(b.Property(v => v.Interviews)).HasDefaultValueSql("'[]'");
             AsJson(b.Property(v => v.Overrides));
             AsJson(b.Property(v => v.Ratings));
             AsJson(b.Property(v => v.Note));
@@ -68,6 +74,13 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             b.Property(e => e.Id).ValueGeneratedNever();
             b.HasIndex(e => new { e.VisitId, e.Sequence }).IsUnique();
         });
+        builder.Entity<IntakeLink>(b =>
+        {
+            AsJson(b.Property(i => i.Answers));
+            b.HasIndex(i => i.TokenHash).IsUnique();
+            b.HasIndex(i => i.VisitId);
+        });
+        builder.Entity<OwnRule>(b => AsJson(b.Property(r => r.Rule)));
         builder.Entity<AuditEntry>(b => b.HasIndex(a => a.ClientId));
     }
 

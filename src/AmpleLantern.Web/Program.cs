@@ -1,6 +1,7 @@
 using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
 using AmpleLantern.Exchange;
 using AmpleLantern.Exchange.Knowledge;
@@ -10,6 +11,7 @@ using AmpleLantern.Web.Atlas;
 using AmpleLantern.Web.Clients;
 using AmpleLantern.Web.Give;
 using AmpleLantern.Web.Hosting;
+using AmpleLantern.Web.Intake;
 using AmpleLantern.Web.Plan;
 using AmpleLantern.Web.Practice;
 using AmpleLantern.Web.Reflect;
@@ -32,6 +34,8 @@ builder.Host.UseSerilog((_, log) => log
     .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
     .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error)
     .MinimumLevel.Override("Microsoft.AspNetCore.Antiforgery", LogEventLevel.Error)
+    // A refusal is an answer; real failures are logged where they are turned into one.
+    .MinimumLevel.Override("Microsoft.AspNetCore.Diagnostics.ExceptionHandlerMiddleware", LogEventLevel.Fatal)
     .WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u3} {Message:lj}{NewLine}{Exception}"));
 builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = 2_000_000);
 
@@ -60,6 +64,9 @@ builder.Services.AddScoped<VisitDesk>();
 builder.Services.AddScoped<ClientBody>();
 builder.Services.AddSingleton(new AtlasSearch(knowledge.Atlas, knowledge.Regions));
 builder.Services.AddSingleton<PlanReach>();
+builder.Services.AddSingleton<RuleBook>();
+builder.Services.AddSingleton<Rescreen>();
+builder.Services.AddSingleton(new FactWords(knowledge));
 builder.Services.AddHostedService<FigureDrawer>();
 var data = Path.GetFullPath(builder.Configuration["data"] ?? "data");
 builder.Services.AddLanternDatabase(data);
@@ -89,11 +96,16 @@ api.MapPeople();
 api.MapToday();
 api.MapClients();
 api.MapPractice();
+api.MapRules();
+api.MapPhone();
 api.MapAtlas();
 var visit = api.MapGroup("/visits/{visitId:guid}").RequireAuthorization(Policies.Treat);
 visit.MapVisit();
 visit.MapArrive();
+visit.MapInterviews();
+visit.MapIntake();
 visit.MapScreen();
+visit.MapLetters();
 visit.MapPlan();
 visit.MapGive();
 visit.MapReflect();

@@ -41,7 +41,18 @@ public sealed class Accessibility(Server server) : IClassFixture<Server>
         Check(page, "feet");
         page.Go("/practice");
         page.Find(".trailtable");
+        page.Click("Write a rule of our own");
         Check(page, "practice");
+        var visit = page.Open("Sedge", "screen");
+        page.Driver.Navigate().GoToUrl($"{visit}/letter/referral");
+        page.Find(".letter");
+        Check(page, "letter");
+        page.Open(theme == "light" ? "Quill" : "Rowan", "arrive");
+        page.Click("Let them fill it in on their phone");
+        page.Driver.Navigate().GoToUrl(page.Find(".scan a").GetAttribute("href")!);
+        page.Find(".phonequestion");
+        Check(page, "phone");
+        page.Go("/today");
         page.Press("?");
         page.Find(".modal.show");
         Check(page, "keys");

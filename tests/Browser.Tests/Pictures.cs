@@ -30,8 +30,19 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             day.Go("/atlas?mode=feet&area=solar-plexus");
             day.Find(".area.lit");
             Take(day, "atlas-feet");
-            day.Open("Ilse", "screen");
+            day.Open("Quill", "screen");
+            day.Click("Says who?");
             Take(day, "screen");
+            day.Driver.Navigate().GoToUrl(day.Open("Sedge", "screen") + "/letter/referral");
+            Take(day, "letter");
+            day.Open("Sabeth", "arrive");
+            day.Click("Neck");
+            day.See("Did one side of face");
+            day.Driver.ExecuteScript("arguments[0].scrollIntoView({ block: 'center', behavior: 'instant' })", day.Find(".nextquestion"));
+            Take(day, "arrive-interview");
+            day.Go("/practice");
+            day.Click("Write a rule of our own");
+            Take(day, "practice-rule");
             day.Open("Bram", "plan");
             day.Click("Palm walk up both thighs");
             Take(day, "plan");
@@ -45,6 +56,17 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             day.Driver.FindElement(By.CssSelector(".who a")).Click();
             day.Find(".past");
             Take(day, "history");
+        }
+
+        using (var desk = new Page(server).SignIn())
+        {
+            desk.Open("Maren", "arrive");
+            desk.Click("Let them fill it in on their phone");
+            var link = desk.Find(".scan a").GetAttribute("href")!;
+            using var phone = new Page(server, 390, 800);
+            phone.Driver.Navigate().GoToUrl(link);
+            phone.Find(".phonequestion");
+            Take(phone, "phone");
         }
 
         using var night = new Page(server).SignIn(theme: "dark");

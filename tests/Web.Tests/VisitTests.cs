@@ -34,7 +34,7 @@ public sealed class VisitTests : IAsyncLifetime
         var after = (await odile.Put($"/api/visits/{id}/facts", new { version = Version(before), entry = new { fact = "fever", status = "known" } }))!;
         Assert.Equal("postpone", (string)after["screen"]!["verdict"]!);
         Assert.False((bool)after["start"]!["mayStart"]!);
-        var back = await Post(id, "facts/forget", new { version = Version(after), fact = "fever" });
+        var back = await Post(id, "facts/forget", new { version = Version(after), entry = new { fact = "fever" } });
         Assert.Contains(back["missing"]!.AsArray(), m => (string)m!["fact"]! == "fever");
     }
 

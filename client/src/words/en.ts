@@ -1,4 +1,6 @@
 /** Every word on the screens. British spelling, plain and short. */
+import { screening } from './screening';
+
 export const en = {
   shell: {
     brand: 'Ample Lantern',
@@ -248,6 +250,14 @@ export const en = {
     yes: 'Yes',
     no: 'No',
     ifYes: 'If yes: {{why}}',
+    ifNo: 'If no: {{why}}',
+    consentFor: 'consent: {{region}}',
+    consents_one: 'Consent given for one place',
+    consents_other: 'Consent given for {{count}} places',
+    near: 'did you mean this?',
+    means: 'means {{facts}}',
+    asMedicine: 'Note “{{name}}” as a medicine',
+    asMedicineWhy: 'Not in our list: screened as a blood thinner until it is known.',
     steps_one: 'one step',
     steps_other: '{{count}} steps',
     then: 'Then: {{list}} and {{more}} more.',
@@ -300,6 +310,13 @@ export const en = {
     settle_other: 'Make all {{count}} suggested changes',
     takeBack: 'Take the changes back',
     askThem: 'Ask them',
+    consentGiven: 'They said yes',
+    letter: 'Write the referral',
+    otherFlows: 'Most of this plan is out. Flows that go today',
+    otherFlow: '{{minutes}} min, {{left}} of {{steps}} steps stay: {{why}}.',
+    takeFlow: 'Start from it',
+    unresolved: 'Does not fit together.',
+    score: 'keeps {{score}} of 100 of the step’s aim',
     inSteps: '{{count}} steps: {{some}} and others',
     instead: 'Instead:',
     or: 'Or:',
@@ -332,6 +349,8 @@ export const en = {
     stronger: 'at {{to}}',
     'other-position': 'now {{to}}',
     'other-contact': 'now with {{to}}',
+    'other-surface': 'now on the {{to}}',
+    within: '{{to}}',
   },
   limits: {
     chart: 'Where today’s limits lie on the body',
@@ -339,6 +358,8 @@ export const en = {
     lead: 'Place by place, strongest first.',
     none: 'No place is limited today, beyond the usual care.',
     kept: 'The plan keeps to every limit of today.',
+    more_one: 'one more',
+    more_other: '{{count}} more',
     reasons: 'Reasons on record',
   },
   plan: {
@@ -367,6 +388,13 @@ export const en = {
     sided: { left: 'Left {{name}}', right: 'Right {{name}}' },
   },
   sheet: {
+    points: 'Points',
+    products: 'On the skin',
+    range: 'Range',
+    ofRange: '{{percent}} % of what there is',
+    pace: 'Pace',
+    ofPace: '{{percent}} % of the usual',
+    surface: 'On',
     reachIn: 'Reached when {{positions}}.',
     presses: 'presses',
     each: 'each',
@@ -518,7 +546,6 @@ export const en = {
     head: '{{name}}’s practice',
     knowledge: 'Knowledge {{version}}: {{flows}} flows, {{facts}} facts.',
     signOut: 'Sign out',
-    rules: 'The {{count}} rules this practice screens by',
     trail: 'Trail',
     trailLead: 'Who saw and changed what. It only grows; nobody can change it.',
     when: 'When',
@@ -533,4 +560,5 @@ export const en = {
     role: 'May',
     add: 'Add',
   },
+  ...screening,
 };

@@ -1,6 +1,3 @@
-using System.Collections.Frozen;
-using System.Globalization;
-using System.Text;
 using AmpleLantern.Core.Knowledge;
 
 namespace AmpleLantern.Core.Atlas;
@@ -14,10 +11,6 @@ public sealed record Hit(string Kind, string Id, string Name, string Detail, str
 public sealed class AtlasSearch
 {
     private const int MostNear = 5;
-
-    /// <summary>Vowels with tone marks. A table of our own: the program runs without the system's language data.</summary>
-    private static readonly FrozenDictionary<char, char> Untoned = new[] { "aāáǎà", "eēéěè", "iīíǐì", "oōóǒò", "uūúǔùüǖǘǚǜ" }
-        .SelectMany(row => row[1..].Select(toned => (toned, vowel: row[0]))).ToFrozenDictionary(p => p.toned, p => p.vowel);
 
     private readonly List<Entry> entries = [];
 
@@ -64,13 +57,13 @@ public sealed class AtlasSearch
     /// <summary>Best matches first; nothing for an empty question.</summary>
     public IReadOnlyList<Hit> Find(string text, int most = 20)
     {
-        var asked = Plain(text);
+        var asked = Spelling.Plain(text);
         if (asked.Length == 0)
         {
             return [];
         }
 
-        var words = Words(text);
+        var words = Spelling.Words(text);
         var hits = new Dictionary<(string, string), Hit>();
         foreach (var e in entries)
         {
@@ -87,7 +80,7 @@ public sealed class AtlasSearch
     /// <exception cref="RefusalException">There is none; near ones are named.</exception>
     public string Point(string text)
     {
-        var asked = Plain(text);
+        var asked = Spelling.Plain(text);
         var exact = entries.FirstOrDefault(e => e.Kind == "point" && e.Weight <= 1 && e.Plain == asked);
         if (exact is not null)
         {
@@ -95,7 +88,7 @@ public sealed class AtlasSearch
         }
 
         var near = entries.Where(e => e.Kind == "point" && e.Weight <= 1)
-            .OrderBy(e => Apart(e.Plain, asked)).Select(e => e.Name).Distinct().Take(MostNear);
+            .OrderBy(e => Spelling.Apart(e.Plain, asked)).Select(e => e.Name).Distinct().Take(MostNear);
         throw new RefusalException("unknown-point", $"There is no point '{text}'. Near ones: {string.Join(", ", near)}.", "/point");
     }
 
@@ -119,51 +112,8 @@ public sealed class AtlasSearch
     {
         foreach (var (why, text, weight) in texts)
         {
-            entries.Add(new(kind, id, name, detail, why, Plain(text), Words(text), weight));
+            entries.Add(new(kind, id, name, detail, why, Spelling.Plain(text), Spelling.Words(text), weight));
         }
-    }
-
-    /// <summary>Lower case, no tone marks, no spaces or signs: <c>Zúsānlǐ</c> and <c>zu san li</c> read the same.</summary>
-    private static string Plain(string text) => string.Concat(Words(text));
-
-    private static string[] Words(string text)
-    {
-        var plain = new StringBuilder();
-        foreach (var c in text.ToLowerInvariant())
-        {
-            if (Untoned.TryGetValue(c, out var vowel))
-            {
-                plain.Append(vowel);
-            }
-            else if (char.IsLetterOrDigit(c))
-            {
-                plain.Append(c);
-            }
-            else if (CharUnicodeInfo.GetUnicodeCategory(c) != UnicodeCategory.NonSpacingMark && c is not ('\'' or '\u2019'))
-            {
-                plain.Append(' ');
-            }
-        }
-
-        return plain.ToString().Split(' ', StringSplitOptions.RemoveEmptyEntries);
-    }
-
-    /// <summary>Edits between two words (Levenshtein 1966).</summary>
-    private static int Apart(string a, string b)
-    {
-        var row = Enumerable.Range(0, b.Length + 1).ToArray();
-        for (var i = 1; i <= a.Length; i++)
-        {
-            var (diagonal, left) = (row[0], i);
-            row[0] = i;
-            for (var j = 1; j <= b.Length; j++)
-            {
-                left = Math.Min(Math.Min(left, row[j]) + 1, diagonal + (a[i - 1] == b[j - 1] ? 0 : 1));
-                (diagonal, row[j]) = (row[j], left);
-            }
-        }
-
-        return row[b.Length];
     }
 
     private sealed record Entry(string Kind, string Id, string Name, string Detail, string Why, string Plain, string[] Words, int Weight);

@@ -16,11 +16,15 @@ public sealed record FlowBlock(string Id, string Name, bool EachSide, IReadOnlyL
 /// <param name="Repeats">Whole repeats allowed, and the usual number.</param>
 /// <param name="NoTouchSeconds">Rest with no touch on that limb, after the step.</param>
 /// <param name="AlsoIn">Other client positions in which the step works unchanged.</param>
+/// <param name="Points">Codes of the points worked, in order.</param>
+/// <param name="Line">Channel or sen line followed, by id.</param>
+/// <param name="Products">What is put on the skin, by id; heat counts as one.</param>
 public sealed record StepTemplate(
     string Id, string Name, string Region, Side Side, string Position, string Stance, string Technique, string Contact,
     PatternSpec Pattern, int Level, RepeatRange Repeats, string Purpose, StepRole Role = StepRole.Work,
     BreathRule? Breath = null, double SetupSeconds = 0, double NoTouchSeconds = 0, string? Where = null,
-    IReadOnlyList<string>? AlsoIn = null, IReadOnlyList<string>? Props = null, string? Note = null);
+    IReadOnlyList<string>? AlsoIn = null, IReadOnlyList<string>? Props = null, string? Note = null,
+    IReadOnlyList<string>? Points = null, string? Line = null, IReadOnlyList<string>? Products = null);
 
 /// <summary>How often a step is done: usually, and between which limits.</summary>
 public sealed record RepeatRange(int Usual, int Min, int Max);

@@ -50,9 +50,25 @@ public sealed record KnowledgeBase(
     Catalogue<School> Schools,
     Catalogue<ResponseKind> Responses,
     Catalogue<Measure> Measures,
+    Catalogue<TechniqueFamily> Families,
+    Catalogue<Product> Products,
+    Catalogue<Term> Terms,
+    Catalogue<Disagreement> Disagreements,
+    Catalogue<SwapWay> SwapWays,
+    Catalogue<Complaint> Complaints,
     AtlasBase Atlas,
     MeasuringBase Measuring)
 {
+    private readonly RegionMap overlaps = new(Regions.All);
+
+    /// <summary>Whether two regions or limbs share skin: one lies within the other, or a part is common to both.</summary>
+    public bool Overlap(string one, string other) => overlaps.Overlap(one, other);
+
+    /// <summary>The same knowledge with a practice's own rules after the shipped ones.</summary>
+    public KnowledgeBase WithRules(IReadOnlyList<Rule> own) => own.Count == 0
+        ? this
+        : this with { Version = $"{Version}+{own.Count}", Rules = new("rule", [.. Rules.All, .. own]) };
+
     /// <summary>The profile used when nothing else is chosen: the first written.</summary>
     public School HouseSchool => Schools.All[0];
 

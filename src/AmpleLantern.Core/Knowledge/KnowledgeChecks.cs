@@ -22,7 +22,8 @@ public static class KnowledgeChecks
         .. k.Techniques.All.SelectMany(t => Technique(t, k)),
         .. k.Flows.All.SelectMany(f => Flow(f, k)),
         .. k.Replacements.All.SelectMany(r => Replacement(r, k)),
-        .. k.Rules.All.SelectMany(r => Rule(r, k)),
+        .. Doubles("families", k.Families), .. Doubles("products", k.Products), .. Doubles("terms", k.Terms), .. Doubles("complaints", k.Complaints),
+        .. ScreeningChecks.Problems(k),
         .. Doubles("points", k.Atlas.Points), .. Doubles("landmarks", k.Atlas.Landmarks), .. Doubles("channels", k.Atlas.Channels),
         .. Doubles("sen", k.Atlas.Sen), .. AtlasChecks.Problems(k),
         .. k.Responses.All.SelectMany(r => Known(k.Facts, r.AsksFact).Select(why => new KnowledgeProblem("responses", r.Id, "/asksFact", why))),
@@ -35,7 +36,7 @@ public static class KnowledgeChecks
         where T : IKnown => all.All.GroupBy(x => x.Id).Where(g => g.Count() > 1)
             .Select(g => new KnowledgeProblem(kind, g.Key, "/id", $"The id '{g.Key}' is used {g.Count()} times; ids are unique."));
 
-    private static IEnumerable<string> Known<T>(Catalogue<T> all, string? id)
+    internal static IEnumerable<string> Known<T>(Catalogue<T> all, string? id)
         where T : IKnown
     {
         if (id is null || all.Has(id))
@@ -57,13 +58,14 @@ public static class KnowledgeChecks
         yield return reason;
     }
 
-    private static IEnumerable<KnowledgeProblem> All<T>(string kind, string of, string path, Catalogue<T> all, IEnumerable<string>? ids)
+    internal static IEnumerable<KnowledgeProblem> All<T>(string kind, string of, string path, Catalogue<T> all, IEnumerable<string>? ids)
         where T : IKnown => (ids ?? []).SelectMany((id, i) => Known(all, id).Select(r => new KnowledgeProblem(kind, of, $"{path}/{i}", r)));
 
     private static IEnumerable<KnowledgeProblem> Technique(Technique t, KnowledgeBase k) =>
     [
         .. All("techniques", t.Id, "/contacts", k.Contacts, t.Contacts),
         .. All("techniques", t.Id, "/positions", k.Positions, t.Positions),
+        .. Known(k.Families, t.Family).Select(why => new KnowledgeProblem("techniques", t.Id, "/family", why)),
     ];
 
     private static IEnumerable<KnowledgeProblem> Flow(Flow flow, KnowledgeBase k)
@@ -91,8 +93,7 @@ public static class KnowledgeChecks
     private static IEnumerable<KnowledgeProblem> Replacement(Replacement r, KnowledgeBase k) =>
     [
         .. All("replacements", r.Id, "/regions", k.Regions, r.Regions),
-        .. k.Techniques.All.Any(t => t.Family == r.For)
-            ? [] : new[] { new KnowledgeProblem("replacements", r.Id, "/for", $"No technique is of the family '{r.For}'.") },
+        .. Known(k.Families, r.For).Select(why => new KnowledgeProblem("replacements", r.Id, "/for", why)),
         .. r.Steps.SelectMany((s, i) => Step(s, k).Select(p => new KnowledgeProblem("replacements", r.Id, $"/steps/{i}{p.Path}", p.Reason))),
     ];
 
@@ -102,7 +103,9 @@ public static class KnowledgeChecks
         {
             ("/region", Known(k.Regions, step.Region)), ("/position", Known(k.Positions, step.Position)),
             ("/stance", Known(k.Stances, step.Stance)), ("/technique", Known(k.Techniques, step.Technique)),
-            ("/contact", Known(k.Contacts, step.Contact)),
+            ("/contact", Known(k.Contacts, step.Contact)), ("/points", (step.Points ?? []).SelectMany(p => Known(k.Atlas.Points, p))),
+            ("/products", (step.Products ?? []).SelectMany(p => Known(k.Products, p))),
+            ("/line", step.Line is null || k.Atlas.Sen.Has(step.Line) ? [] : Known(k.Atlas.Channels, step.Line)),
         };
         foreach (var (path, reason) in references.SelectMany(r => r.Item2.Select(why => (r.Item1, why))))
         {
@@ -160,26 +163,11 @@ public static class KnowledgeChecks
     /// <summary>What a pattern still needs to be worked out, or null.</summary>
     private static string? PatternNeeds(PatternSpec p) => p switch
     {
-        { IsContinuous: true, Hold: null, Breaths: null } => "Needs a hold in seconds, or breaths.",
+        { Kind: PatternKind.PointSet, Stations: null } => "Needs the number of points as its stations.",
+        { NeedsTime: true, Hold: null, Breaths: null } => "Needs a hold in seconds, or breaths.",
         { Places: { } places, Stations: { } n } when places.Count != n => $"Has {places.Count} places for {n} stations.",
         _ => null,
     };
 
     private static bool Ordered(HoldSeconds hold) => hold.Min <= hold.Usual && hold.Usual <= hold.Max && hold.Max > 0;
-
-    private static IEnumerable<KnowledgeProblem> Rule(Rule rule, KnowledgeBase k) =>
-    [
-        .. All("rules", rule.Id, "/when/fact", k.Facts, Conditions.FactsAsked(rule.When)),
-        .. rule.Then.SelectMany((e, i) => Effect(rule, e, $"/then/{i}", k)),
-        .. rule.Cases.SelectMany((c, i) => Known(k.Flows, c.Flow).Select(r => new KnowledgeProblem("rules", rule.Id, $"/cases/{i}/flow", r))),
-        .. rule.Cases.SelectMany((c, i) => All("rules", rule.Id, $"/cases/{i}/facts", k.Facts, c.Facts.Select(f => f.Fact))),
-    ];
-
-    private static IEnumerable<KnowledgeProblem> Effect(Rule rule, Effect effect, string at, KnowledgeBase k) =>
-    [
-        .. All("rules", rule.Id, $"{at}/on/techniques", k.Techniques, effect.On?.Techniques),
-        .. All("rules", rule.Id, $"{at}/on/contacts", k.Contacts, effect.On?.Contacts),
-        .. All("rules", rule.Id, $"{at}/on/regions", k.Regions, effect.On?.Regions),
-        .. All("rules", rule.Id, $"{at}/cap/positions", k.Positions, effect.Cap?.Positions),
-    ];
 }

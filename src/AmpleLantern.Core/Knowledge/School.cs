@@ -7,13 +7,28 @@ namespace AmpleLantern.Core.Knowledge;
 /// <param name="ChildBelowAge">Years; below it a client counts as a child.</param>
 /// <param name="GroinHold">Seconds of a compression hold: shortest, usual, longest.</param>
 /// <param name="FirstSide">The client's side a session starts with.</param>
-/// <param name="HoldExclusions">
-/// <c>long-list</c> or <c>known-heart-disease</c>: who must not get a compression hold. The strict reading is the default.
-/// </param>
 /// <param name="WorseSideExtraPercent">How much longer the worse side may be worked.</param>
+/// <param name="Choices">Options taken in <c>disagreements</c>, by question.</param>
 public sealed record School(
     string Id, string Name, Source Source, int OlderAdultFromAge, int ChildBelowAge, HoldSeconds GroinHold,
-    string FirstSide, string HoldExclusions, int WorseSideExtraPercent) : IKnown;
+    string FirstSide, int WorseSideExtraPercent, IReadOnlyDictionary<string, string> Choices) : IKnown
+{
+    /// <summary>The option this profile takes in a question; the default where it says nothing.</summary>
+    public string Chose(string question, KnowledgeBase knowledge) =>
+        Choices.TryGetValue(question, out var choice) ? choice : knowledge.Disagreements[question].Default;
+}
+
+/// <summary>A question in which practitioners disagree.</summary>
+/// <param name="Default">The option the house takes.</param>
+/// <param name="Why">Why it does.</param>
+public sealed record Disagreement(
+    string Id, string Name, Source Source, IReadOnlyList<DisagreementOption> Options, string Default, string Why) : IKnown
+{
+    public DisagreementOption Option(string id) => Options.FirstOrDefault(o => o.Id == id)
+        ?? throw new KnowledgeException($"'{Name}' has no option '{id}'. It has {string.Join(", ", Options.Select(o => o.Id))}.");
+}
+
+public sealed record DisagreementOption(string Id, string Name);
 
 /// <summary>Seconds a hold lasts: at least, usually, at most. <c>Min &lt;= Usual &lt;= Max</c>.</summary>
 public sealed record HoldSeconds(double Min, double Usual, double Max);
@@ -27,6 +42,9 @@ public sealed record HoldSeconds(double Min, double Usual, double Max);
 /// <param name="FootLengthOfStature">Foot length, heel to longest toe, as a fraction of stature.</param>
 /// <param name="FourFingersOfStature">Breadth of the four closed fingers as a fraction of stature.</param>
 /// <param name="StatureErrorPercent">How far a person may be off the stature assumed while it is not known.</param>
+/// <param name="YoungestPregnancyAge">Below it a pregnancy is doubted, not believed.</param>
+/// <param name="OldestPregnancyAge">Above it a pregnancy is doubted, not believed.</param>
+/// <param name="PregnancyDatesAgreeWithinDays">Two dates of one pregnancy further apart than this do not fit together.</param>
 /// <param name="ShortestPlanMinutes">A plan shorter than this is refused as a slip.</param>
 public sealed record PracticeDefaults(
     string Id, Source Source, PressTimes Press, double BreathsPerMinute, double SlowestBreathsPerMinute,
@@ -34,4 +52,4 @@ public sealed record PracticeDefaults(
     double StanceChangeSeconds, double TalkBeforeMinutes, double TalkAfterMinutes, int ShortestPlanMinutes,
     int LongestPlanMinutes, int LongestPregnancyWeeks, int DaysFromLastPeriodToDueDate, int SecondTrimesterFromWeeks,
     int ThirdTrimesterFromWeeks, double OutBreathShare, string Aftercare, double FootLengthOfStature,
-    double FourFingersOfStature, double StatureErrorPercent) : IKnown;
+    double FourFingersOfStature, double StatureErrorPercent, int YoungestPregnancyAge, int OldestPregnancyAge, int PregnancyDatesAgreeWithinDays) : IKnown;

@@ -9,9 +9,10 @@ namespace AmpleLantern.Core.Knowledge;
 /// <param name="Patches">The skin it covers, on the left side or the middle; mirrored for the right.</param>
 /// <param name="NoPressure">Why nothing is pressed there; null where pressing is possible.</param>
 /// <param name="Vulnerable">Needs consent of its own before it is touched.</param>
+/// <param name="Parts">Regions that lie within it.</param>
 public sealed record Region(
     string Id, string Name, Source Source, double LengthOfStature, IReadOnlyList<Patch> Patches, string? Limb = null, bool Vulnerable = false,
-    string? Tissue = null, string? NoPressure = null) : IKnown;
+    string? Tissue = null, string? NoPressure = null, IReadOnlyList<string>? Parts = null) : IKnown;
 
 /// <summary>What touches the client.</summary>
 /// <param name="Family">Bead shape on the thread: palm, thumb, foot, fist, forearm, knee, seat or stretch.</param>
@@ -23,8 +24,17 @@ public sealed record Contact(
 
 /// <summary>How the client lies or sits.</summary>
 /// <param name="LiesOn">The side of the body that carries the weight: back, belly, left, right or seat.</param>
+/// <param name="Mirror">The same position on the other side, where it has one.</param>
 /// <param name="Base">The position this one is a variant of, when a limb is placed but the trunk is not turned.</param>
-public sealed record Position(string Id, string Name, Source Source, string LiesOn, string? Base = null) : IKnown;
+public sealed record Position(string Id, string Name, Source Source, string LiesOn, string? Base = null, string? Mirror = null) : IKnown;
+
+/// <summary>A family of techniques that rules and replacements speak of.</summary>
+public sealed record TechniqueFamily(string Id, string Name, Source Source, string Tradition) : IKnown;
+
+/// <summary>Something put on the skin.</summary>
+/// <param name="Contains">Ids of other products or substances in it, for allergies.</param>
+/// <param name="Warm">Brings heat.</param>
+public sealed record Product(string Id, string Name, Source Source, IReadOnlyList<string> Contains, bool Warm = false) : IKnown;
 
 /// <summary>How the practitioner kneels, sits or stands.</summary>
 public sealed record Stance(string Id, string Name, Source Source, string Where) : IKnown;
@@ -39,7 +49,11 @@ public sealed record Technique(
     string Id, string Name, Source Source, string Tradition, string Family, string Purpose,
     IReadOnlyList<string> Contacts, IReadOnlyList<string> Positions, IReadOnlyList<PatternKind> Patterns,
     IntRange Levels, BreathRule Breath, string How, IReadOnlyList<string> Cautions, PressTimes? Times = null,
-    string? Bead = null, bool Floor = true, bool Table = true) : IKnown;
+    string? Bead = null, bool Floor = true, bool Table = true) : IKnown
+{
+    /// <summary>The single purposes of "warm, soften".</summary>
+    internal IReadOnlyList<string> Purposes => field ??= Purpose.Split(',', StringSplitOptions.TrimEntries);
+}
 
 /// <summary>Whole numbers from <see cref="Min"/> to <see cref="Max"/>, both included.</summary>
 public sealed record IntRange(int Min, int Max)
@@ -53,6 +67,11 @@ public sealed record IntRange(int Min, int Max)
 public sealed record PressTimes(double Sink, double Hold, double Release, double Travel)
 {
     public double Total => Sink + Hold + Release + Travel;
+
+    /// <summary>The same press at a share of the usual pace: at 50 percent it goes in and comes out twice as slowly.</summary>
+    public PressTimes AtPace(int percent) => percent == 100
+        ? this
+        : this with { Sink = Sink * 100 / percent, Release = Release * 100 / percent, Travel = Travel * 100 / percent };
 }
 
 /// <summary>One-key response or observation while giving.</summary>

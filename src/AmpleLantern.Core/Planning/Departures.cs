@@ -3,7 +3,7 @@ using AmpleLantern.Core.Knowledge;
 namespace AmpleLantern.Core.Planning;
 
 /// <summary>How a step departs from its flow.</summary>
-public enum DepartureKind { Exchanged, LeftOut, Lighter, Stronger, OtherPosition, OtherContact }
+public enum DepartureKind { Exchanged, LeftOut, Lighter, Stronger, OtherPosition, OtherContact, OtherSurface, Within }
 
 /// <summary>Steps that depart from their flow in the same way.</summary>
 /// <param name="From">Name of the flow's step, or the names of several.</param>
@@ -42,11 +42,25 @@ public static class Departures
 
         return (was, now) switch
         {
+            _ when now.Technique != was.Technique => (DepartureKind.Exchanged, now.Name),
             _ when now.Contact != was.Contact => (DepartureKind.OtherContact, knowledge.Contacts[now.Contact].Name),
             _ when now.Position != was.Position => (DepartureKind.OtherPosition, knowledge.Positions[now.Position].Name),
             _ when now.Level < was.Level => (DepartureKind.Lighter, $"level {now.Level}"),
             _ when now.Level > was.Level => (DepartureKind.Stronger, $"level {now.Level}"),
+            _ when now.Surface != was.Surface && now.Surface is { } surface => (DepartureKind.OtherSurface, surface),
+            _ when Limit(was, now) is { } limit => (DepartureKind.Within, limit),
             _ => null,
         };
     }
+
+    /// <summary>The one thing that is held back: range, pace, length, points or what is put on the skin.</summary>
+    private static string? Limit(PlanStep was, PlanStep now) => (was, now) switch
+    {
+        _ when now.RangePercent is { } range && range != was.RangePercent => $"{range} % of the range",
+        _ when now.PacePercent is { } pace && pace != was.PacePercent => $"{pace} % of the pace",
+        _ when now.Pattern.Hold?.Usual < was.Pattern.Hold?.Usual => $"{now.Pattern.Hold!.Usual:0} s",
+        _ when (was.Points ?? []).Except(now.Points ?? []).ToList() is { Count: > 0 } points => $"without {string.Join(", ", points)}",
+        _ when was.Products is { Count: > 0 } && now.Products is null => "nothing on the skin",
+        _ => null,
+    };
 }

@@ -52,6 +52,20 @@ public static class Fit
         return new(fitted, expansion, cuts, true, Say(plan, cuts, expansion.TotalSeconds, budget));
     }
 
+    /// <summary>
+    /// After swaps: the plan fitted to the minutes when it has grown beyond them; as it is when it has not, or when even the fewest
+    /// repeats take longer.
+    /// </summary>
+    public static Plan Within(Plan plan, double minutes, Tempo tempo, KnowledgeBase knowledge)
+    {
+        var budget = (int)Math.Round(minutes * 600);
+        var groups = Groups(plan, tempo, knowledge);
+        var shortest = FixedTenths(plan, groups, tempo, knowledge) + groups.Sum(g => g.Options.Min(o => o.Tenths));
+        return minutes >= knowledge.Defaults.ShortestPlanMinutes && shortest <= budget && PlanExpansion.Expand(plan, tempo, knowledge).TotalSeconds > minutes * 60
+            ? ToMinutes(plan, minutes, tempo, knowledge).Plan
+            : plan;
+    }
+
     /// <exception cref="RefusalException">The minutes are outside what a session can be.</exception>
     public static void CheckMinutes(double minutes, PracticeDefaults defaults)
     {

@@ -25,11 +25,11 @@ public static class FlowPlans
             foreach (var side in new[] { first, first.Mirror() })
             {
                 steps.AddRange(block.Steps.Select(t =>
-                    Step(t, $"{t.Id}.{Word(side)}", block.Id, side, t.Id, knowledge, school)));
+                    Step(OnSide(t, side, knowledge), $"{t.Id}.{Word(side)}", block.Id, side, t.Id, knowledge, school)));
             }
         }
 
-        return new(flow.Name, steps, flow.Id, [.. flow.Blocks.Select(b => new PlanBlock(b.Id, b.Name))]);
+        return new(flow.Name, [.. steps.Select(s => s with { Surface = flow.Surfaces[0] })], flow.Id, [.. flow.Blocks.Select(b => new PlanBlock(b.Id, b.Name))]);
     }
 
     /// <summary>Places a template in a plan.</summary>
@@ -39,11 +39,20 @@ public static class FlowPlans
         var technique = knowledge.Techniques[t.Technique];
         var pattern = technique.Family == CompressionHold && t.Pattern.Kind is PatternKind.Hold
             ? t.Pattern with { Hold = school.GroinHold }
-            : t.Pattern;
+            : t.Pattern with { Places = t.Pattern.Places ?? (t.Pattern.Kind is PatternKind.PointSet ? t.Points : null) };
         return new(
             id, t.Name, block, t.Region, side, t.Position, t.Stance, t.Technique, t.Contact, pattern, t.Level,
             t.Repeats.Usual, t.Repeats, t.Purpose, t.Role, t.Breath ?? technique.Breath, t.SetupSeconds,
-            t.NoTouchSeconds, t.AlsoIn ?? [], t.Props ?? [], t.Where, pair, t.Note);
+            t.NoTouchSeconds, t.AlsoIn ?? [], t.Props ?? [], t.Where, pair, t.Note, Points: t.Points, Line: t.Line, Products: t.Products);
+    }
+
+    /// <summary>A template given on the other side than it was written for: the client lies on the other side too.</summary>
+    private static StepTemplate OnSide(StepTemplate t, Side side, KnowledgeBase knowledge)
+    {
+        string Other(string position) => knowledge.Positions[position].Mirror ?? position;
+        return t.Side != side && t.Side == side.Mirror()
+            ? t with { Position = Other(t.Position), AlsoIn = t.AlsoIn?.Select(Other).ToList() }
+            : t;
     }
 
     /// <summary>The family whose length the school profile sets.</summary>

@@ -24,9 +24,17 @@ public sealed record PlanBlock(string Id, string Name);
 /// <summary>One step of a plan, complete in itself so that a plan reads the same without its flow.</summary>
 /// <param name="Id">Unique in the plan.</param>
 /// <param name="Pair">Shared by the step on the left and its mirror on the right; null for steps without one.</param>
+/// <param name="Points">Codes of the points worked, in order.</param>
+/// <param name="Line">Channel or sen line followed, by id.</param>
+/// <param name="Products">What is put on the skin, by id; heat counts as one.</param>
+/// <param name="Surface"><c>mat</c>, <c>table</c> or <c>chair</c>; read as the mat when not said.</param>
+/// <param name="RangePercent">How far a stretch goes, of the range there is; all of it when not said.</param>
+/// <param name="PacePercent">How fast it goes, of the usual pace; the usual when not said.</param>
 /// <param name="InsteadOf">Name of the step it replaced, when a swap put it here.</param>
 public sealed record PlanStep(
     string Id, string Name, string Block, string Region, Side Side, string Position, string Stance, string Technique,
     string Contact, PatternSpec Pattern, int Level, int Repeats, RepeatRange Range, string Purpose, StepRole Role,
     BreathRule Breath, double SetupSeconds, double NoTouchSeconds, IReadOnlyList<string> AlsoIn,
-    IReadOnlyList<string> Props, string? Where = null, string? Pair = null, string? Note = null, string? InsteadOf = null);
+    IReadOnlyList<string> Props, string? Where = null, string? Pair = null, string? Note = null, string? InsteadOf = null,
+    IReadOnlyList<string>? Points = null, string? Line = null, IReadOnlyList<string>? Products = null, string? Surface = null,
+    int? RangePercent = null, int? PacePercent = null);

@@ -14,13 +14,13 @@ public static class PlanCheck
     /// <exception cref="RefusalException">The first thing wrong.</exception>
     public static void Check(Plan plan, KnowledgeBase knowledge)
     {
-        Require(plan.Steps.Count is > 0 and <= MostSteps, "plan-size",
+        RefusalException.Unless(plan.Steps.Count is > 0 and <= MostSteps, "plan-size",
             $"A plan has 1 to {MostSteps} steps, this one has {plan.Steps.Count}.", "/plan/steps");
         var ids = new HashSet<string>();
         for (var i = 0; i < plan.Steps.Count; i++)
         {
             var at = $"/plan/steps/{i}";
-            Require(ids.Add(plan.Steps[i].Id), "same-id", $"Two steps have the id '{plan.Steps[i].Id}'. Give each its own.", $"{at}/id");
+            RefusalException.Unless(ids.Add(plan.Steps[i].Id), "same-id", $"Two steps have the id '{plan.Steps[i].Id}'. Give each its own.", $"{at}/id");
             Step(plan.Steps[i], at, knowledge);
         }
     }
@@ -33,22 +33,33 @@ public static class PlanCheck
         Known(knowledge.Contacts, step.Contact, $"{at}/contact");
         Known(knowledge.Techniques, step.Technique, $"{at}/technique");
         var technique = knowledge.Techniques[step.Technique];
-        Require(technique.Contacts.Contains(step.Contact), "contact-not-possible",
+        RefusalException.Unless(technique.Contacts.Contains(step.Contact), "contact-not-possible",
             $"{technique.Name} is not given with '{step.Contact}'. It takes {string.Join(", ", technique.Contacts)}.", $"{at}/contact");
-        Require(step.Level is >= 1 and <= 5, "level-out-of-range",
+        RefusalException.Unless(step.Level is >= 1 and <= 5, "level-out-of-range",
             $"Pressure levels go from 1 (surface) to 5 (very deep), not {step.Level}.", $"{at}/level");
-        Require(step.Repeats is >= 1 and <= MostRepeats, "repeats-out-of-range",
+        RefusalException.Unless(step.Repeats is >= 1 and <= MostRepeats, "repeats-out-of-range",
             $"A step is repeated 1 to {MostRepeats} times, not {step.Repeats}. To leave it out, remove the step.", $"{at}/repeats");
-        Require(step.Range is { Min: >= 1, Max: <= MostRepeats } && step.Range.Min <= step.Range.Max, "range-out-of-order",
+        RefusalException.Unless(step.Range is { Min: >= 1, Max: <= MostRepeats } && step.Range.Min <= step.Range.Max, "range-out-of-order",
             $"The range of repeats must go from 1 or more up to at most {MostRepeats}.", $"{at}/range");
-        Require(step.SetupSeconds is >= 0 and <= 600 && step.NoTouchSeconds is >= 0 and <= 600, "seconds-out-of-range",
+        RefusalException.Unless(step.SetupSeconds is >= 0 and <= 600 && step.NoTouchSeconds is >= 0 and <= 600, "seconds-out-of-range",
             "Setting up and resting take 0 to 600 seconds.", $"{at}/noTouchSeconds");
-        Require(step.Pattern.Hold is not { } h || h is { Min: >= 1, Max: <= 900 } && h.Min <= h.Usual && h.Usual <= h.Max,
+        RefusalException.Unless(step.Pattern.Hold is not { } h || h is { Min: >= 1, Max: <= 900 } && h.Min <= h.Usual && h.Usual <= h.Max,
             "hold-out-of-range", "A hold lasts 1 to 900 seconds, shortest first.", $"{at}/pattern/hold");
-        Require(!step.Pattern.IsContinuous || step.Pattern.Hold is not null || step.Pattern.Breaths is > 0, "hold-missing",
+        RefusalException.Unless(!step.Pattern.NeedsTime || step.Pattern.Hold is not null || step.Pattern.Breaths is > 0, "hold-missing",
             $"{step.Name} needs seconds or breaths. Give one of them.", $"{at}/pattern");
-        Require(step.Pattern.Stations is null or (>= 1 and <= Patterns.MostStations), "stations-out-of-range",
+        RefusalException.Unless(step.Pattern.Stations is null or (>= 1 and <= Patterns.MostStations), "stations-out-of-range",
             $"A path has 1 to {Patterns.MostStations} stations, not {step.Pattern.Stations}.", $"{at}/pattern/stations");
+        RefusalException.Unless(step.RangePercent is null or (>= 10 and <= 100) && step.PacePercent is null or (>= 10 and <= 100), "percent-out-of-range",
+            "Range and pace go from 10 to 100 percent.", $"{at}/rangePercent");
+        foreach (var point in step.Points ?? [])
+        {
+            Known(knowledge.Atlas.Points, point, $"{at}/points");
+        }
+
+        foreach (var product in step.Products ?? [])
+        {
+            Known(knowledge.Products, product, $"{at}/products");
+        }
     }
 
     private static void Known<T>(Catalogue<T> all, string id, string at)
@@ -61,14 +72,6 @@ public static class PlanCheck
         catch (KnowledgeException e)
         {
             throw new RefusalException("unknown-word", e.Message, at);
-        }
-    }
-
-    private static void Require(bool holds, string code, string otherwise, string at)
-    {
-        if (!holds)
-        {
-            throw new RefusalException(code, otherwise, at);
         }
     }
 }

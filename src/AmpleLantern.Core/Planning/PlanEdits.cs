@@ -59,7 +59,7 @@ public static class PlanEdits
 
     private static PlanStep WithHold(PlanStep step, double seconds)
     {
-        if (!step.Pattern.IsContinuous)
+        if (!step.Pattern.NeedsTime)
         {
             throw new RefusalException("no-hold", $"{step.Name} is a walk, not a hold. Change its repeats instead.", "/number");
         }

@@ -84,7 +84,7 @@ public static class PlanExpansion
         PlanStep step, int repeats, Tempo tempo, KnowledgeBase knowledge, out IReadOnlyList<Placement> placements,
         out int stations)
     {
-        var times = knowledge.Techniques[step.Technique].Times ?? knowledge.Defaults.Press;
+        var times = (knowledge.Techniques[step.Technique].Times ?? knowledge.Defaults.Press).AtPace(step.PacePercent ?? 100);
         stations = PatternExpansion.Stations(step.Pattern, PathMetres(step, tempo, knowledge), tempo.PalmBreadthMetres);
         placements = PatternExpansion.Expand(step.Pattern, stations, repeats);
         var timings = new PressTiming[placements.Count];

@@ -1,3 +1,4 @@
+using System.Globalization;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measuring;
 using NodaTime;
@@ -31,7 +32,7 @@ public static class Conditions
 
         if (when.Not is { } not)
         {
-            return Triggers(not, subject, school, knowledge).Count == 0 ? [new("", "", null)] : [];
+            return Triggers(not, subject, school, knowledge).Count == 0 ? [Silent] : [];
         }
 
         if (when.Always)
@@ -39,14 +40,58 @@ public static class Conditions
             return [new(AboutThePlan, "", null)];
         }
 
+        if (when.As is { } other)
+        {
+            return Triggers(knowledge.Rules[other].When, subject, school, knowledge);
+        }
+
+        if (when.School is { } choice)
+        {
+            return school.Chose(choice.Question, knowledge) == choice.Choice ? [Silent] : [];
+        }
+
         return when.Age is { } age ? Aged(age, subject, school) : Facts(when, subject, knowledge);
     }
 
-    /// <summary>Every fact id a condition asks about.</summary>
-    public static IEnumerable<string> FactsAsked(Condition when) =>
+    /// <summary>Every fact id a condition asks about, those of rules it points to included.</summary>
+    public static IEnumerable<string> FactsAsked(Condition when, KnowledgeBase? knowledge = null) =>
         new[] { when.Fact }.OfType<string>()
-            .Concat((when.Any ?? []).Concat(when.All ?? []).SelectMany(FactsAsked))
-            .Concat(when.Not is { } not ? FactsAsked(not) : []);
+            .Concat((when.Any ?? []).Concat(when.All ?? []).SelectMany(c => FactsAsked(c, knowledge)))
+            .Concat(when.Not is { } not ? FactsAsked(not, knowledge) : [])
+            .Concat(when.As is { } other && knowledge?.Rules.Find(other) is { } rule ? FactsAsked(rule.When, knowledge) : []);
+
+    /// <summary>A condition in words: "pregnancy from 20 weeks", "blood clot, suspected".</summary>
+    public static string Spoken(Condition when, KnowledgeBase knowledge)
+    {
+        string Join(IEnumerable<Condition> all, string word) => string.Join($" {word} ", all.Select(c => Spoken(c, knowledge)).Where(s => s.Length > 0));
+        return when switch
+        {
+            { Any: { } any } => Join(any, "or"),
+            { All: { } all } => Join(all, "and"),
+            { Not: { } not } => $"not {Spoken(not, knowledge)}",
+            { Always: true } => "everyone",
+            { As: { } rule } => Spoken(knowledge.Rules[rule].When, knowledge),
+            { School: { } choice } => $"{knowledge.Disagreements[choice.Question].Name}: {knowledge.Disagreements[choice.Question].Option(choice.Choice).Name}",
+            { Age: { } age } => age is AgeCondition.Child ? "children" : "older adults",
+            _ => Fact(when, knowledge),
+        };
+    }
+
+    /// <summary>Says nothing on its own, but lets a condition of several hold.</summary>
+    private static readonly Trigger Silent = new("", "", null);
+
+    private static string Fact(Condition when, KnowledgeBase knowledge)
+    {
+        var said = new List<string> { knowledge.Facts[when.Fact!].Name };
+        said.AddRange((when.Detail ?? new Dictionary<string, string>()).Values.Select(v => v.Replace('-', ' ')));
+        said.AddRange((when.DetailFrom ?? new Dictionary<string, double>()).Select(d => string.Create(CultureInfo.InvariantCulture, $"{d.Key} {d.Value:0.##} or more")));
+        said.AddRange(when.Side is { } side ? [side.ToString().ToLowerInvariant()] : []);
+        said.AddRange(when.PregnancyWeeksFrom is { } from ? [$"from {from} weeks"] : []);
+        said.AddRange(when.PregnancyWeeksBelow is { } below ? [$"before {below} weeks"] : []);
+        said.AddRange(when.WithinDays is { } days ? [$"in the last {days} days"] : []);
+        said.AddRange(when.Status is { } s ? [string.Join(" or ", s.Select(x => x is FactStatus.Past ? "in the past" : x.ToString().ToLowerInvariant()))] : []);
+        return string.Join(", ", said);
+    }
 
     private static Trigger[] Aged(AgeCondition age, ScreenSubject subject, School school) => (age, subject.Age) switch
     {
@@ -55,11 +100,19 @@ public static class Conditions
         _ => [],
     };
 
-    private static Trigger[] Facts(Condition when, ScreenSubject subject, KnowledgeBase knowledge) =>
-    [
-        .. subject.Facts.Where(f => f.Fact == when.Fact && Holds(f, when, subject.Date, knowledge))
-            .Select(f => new Trigger(f.Fact, Saying(f, subject.Date, knowledge), f)),
-    ];
+    private static List<Trigger> Facts(Condition when, ScreenSubject subject, KnowledgeBase knowledge)
+    {
+        List<Trigger>? found = null;
+        foreach (var f in subject.Facts)
+        {
+            if (f.Fact == when.Fact && Holds(f, when, subject.Date, knowledge))
+            {
+                (found ??= []).Add(new(f.Fact, Saying(f, subject.Date, knowledge), f));
+            }
+        }
+
+        return found ?? [];
+    }
 
     private static bool Holds(FactEntry entry, Condition when, LocalDate on, KnowledgeBase knowledge)
     {
@@ -67,22 +120,31 @@ public static class Conditions
         // What is past has an end: it is the status that counts then, not whether it still goes on.
         var holds = entry.Status is FactStatus.Past ? statuses.Contains(FactStatus.Past) : entry.HoldsOn(on) && statuses.Contains(entry.Status);
         return holds
-            && (when.Detail ?? new Dictionary<string, string>()).All(d =>
-                entry.Detail?.TryGetValue(d.Key, out var value) == true && value == d.Value)
+            && (when.Detail ?? new Dictionary<string, string>()).All(d => entry.Of(d.Key) == d.Value)
+            && (when.DetailFrom ?? new Dictionary<string, double>()).All(d =>
+                double.TryParse(entry.Of(d.Key), NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && value >= d.Value)
+            && (when.Side is not { } side || entry.Side is null or Techniques.Side.Both || entry.Side == side)
             && (when.WithinDays is not { } days || entry.Since is not { } since || Period.DaysBetween(since, on) <= days)
-            && (when.PregnancyWeeksFrom is not { } weeks || (FactCheck.PregnancyDays(entry, on, knowledge) ?? weeks * 7) >= weeks * 7);
+            && (when.PregnancyWeeksFrom is not { } from || (FactCheck.PregnancyDays(entry, on, knowledge)?.Most ?? from * 7) >= from * 7)
+            && (when.PregnancyWeeksBelow is not { } below || (FactCheck.PregnancyDays(entry, on, knowledge)?.Least ?? 0) < below * 7);
     }
 
     /// <summary>A fact as it is said on a day: name, side, how sure, weeks of a pregnancy, since when.</summary>
     public static string Saying(FactEntry entry, LocalDate on, KnowledgeBase knowledge)
     {
-        var name = knowledge.Facts[entry.Fact].Name;
+        var definition = knowledge.Facts[entry.Fact];
+        var which = entry.Of(FactWords.NameDetail);
+        var name = which is null ? definition.Name : $"{definition.Name}: {which}";
         var side = entry.Side is { } s && s is Techniques.Side.Left or Techniques.Side.Right
             ? $", {entry.Side.ToString()!.ToLowerInvariant()}" : "";
+        var region = definition.Regional && entry.Region is { } r ? $", {knowledge.Regions.Find(r)?.Name ?? r}" : "";
         var status = entry.Status switch { FactStatus.Suspected => ", suspected", FactStatus.Past => ", in the past", _ => "" };
         var weeks = entry.Fact == FactCheck.PregnancyFact && FactCheck.PregnancyDays(entry, on, knowledge) is { } days
-            ? $", {Pregnancy.Spoken(days)}" : "";
+            ? $", {Weeks(days)}" : "";
         var since = entry.Since is { } from ? $", since {NodaTime.Text.LocalDatePattern.CreateWithInvariantCulture("d MMM uuuu").Format(from)}" : "";
-        return name + side + status + weeks + since;
+        return name + region + side + status + weeks + since;
     }
+
+    private static string Weeks(DayRange days) =>
+        days.Least == days.Most ? Pregnancy.Spoken(days.Least) : $"{Pregnancy.Spoken(days.Least)} or {Pregnancy.Spoken(days.Most)}";
 }

@@ -5,6 +5,9 @@ using NodaTime.Text;
 
 namespace AmpleLantern.Core.Screening;
 
+/// <summary>Days of a pregnancy, when its dates do not agree.</summary>
+public readonly record struct DayRange(int Least, int Most);
+
 /// <summary>Refuses facts that cannot be, with a sentence that says what to correct.</summary>
 public static class FactCheck
 {
@@ -68,9 +71,9 @@ public static class FactCheck
         }
 
         if (entry.Fact == PregnancyFact && entry.Status is FactStatus.Known or FactStatus.Suspected && PregnancyDays(entry, today, knowledge) is { } days
-            && (days < 0 || days > knowledge.Defaults.LongestPregnancyWeeks * 7))
+            && (days.Least < 0 || days.Most > knowledge.Defaults.LongestPregnancyWeeks * 7))
         {
-            var weeks = Math.Floor(days / 7.0);
+            var weeks = Math.Floor((days.Least < 0 ? days.Least : days.Most) / 7.0);
             throw new RefusalException("impossible-pregnancy",
                 $"These dates make {weeks} weeks of pregnancy; it lasts 0 to {knowledge.Defaults.LongestPregnancyWeeks}. "
                 + "Check the due date or the first day of the last period.",
@@ -80,12 +83,18 @@ public static class FactCheck
 
     public const string PregnancyFact = "pregnancy";
 
-    /// <summary>Days of pregnancy on a day, or null when neither date is known.</summary>
-    public static int? PregnancyDays(FactEntry entry, LocalDate on, KnowledgeBase knowledge)
+    /// <summary>
+    /// Days of pregnancy on a day: from its dates the least and the most they make. Null when no date is known.
+    /// </summary>
+    public static DayRange? PregnancyDays(FactEntry entry, LocalDate on, KnowledgeBase knowledge)
     {
-        var last = Date(entry, "lastPeriod");
-        var due = Date(entry, "dueDate");
-        return last is null && due is null ? null : Pregnancy.Days(last, due, on, knowledge.Defaults);
+        int?[] days =
+        [
+            Date(entry, "lastPeriod") is { } last ? Pregnancy.Days(last, null, on, knowledge.Defaults) : null,
+            Date(entry, "dueDate") is { } due ? Pregnancy.Days(null, due, on, knowledge.Defaults) : null,
+            Date(entry, "secondDueDate") is { } second ? Pregnancy.Days(null, second, on, knowledge.Defaults) : null,
+        ];
+        return days.Min() is { } least ? new(least, days.Max()!.Value) : null;
     }
 
     private static LocalDate? Date(FactEntry entry, string key)
@@ -103,10 +112,9 @@ public static class FactCheck
 
     private static string Unknown(string fact, KnowledgeBase knowledge)
     {
-        var near = knowledge.Facts.All
-            .Where(f => f.Words.Any(w => w.Contains(fact.Replace('-', ' '), StringComparison.OrdinalIgnoreCase))
-                || f.Id.Split('-').Intersect(fact.Split('-')).Any())
-            .Select(f => f.Id).Take(6).ToList();
+        var near = new FactWords(knowledge).Find(fact.Replace('-', ' ')).SelectMany(w => w.Noted).Select(n => n.Fact)
+            .Concat(knowledge.Facts.All.Where(f => f.Id.Split('-').Intersect(fact.Split('-')).Any()).Select(f => f.Id))
+            .Distinct().Take(6).ToList();
         return $"There is no fact called '{fact}'. " + (near.Count > 0
             ? $"Did you mean {string.Join(", ", near)}?"
             : $"Known facts: {string.Join(", ", knowledge.Facts.All.Select(f => f.Id))}.");

@@ -16,26 +16,46 @@ public enum FactScope { History, Today }
 /// <param name="Sided">Has a side of the body.</param>
 /// <param name="Regional">Has a region of the body.</param>
 /// <param name="Words">Common words people use for it.</param>
+/// <param name="Several">May be known more than once: a medicine each, a region each.</param>
+/// <param name="Derived">Follows from other facts and is never asked.</param>
+/// <param name="Codes">Categories of open classifications.</param>
 public sealed record FactDefinition(
     string Id, string Name, Source Source, string Group, FactScope Scope, string Question,
-    IReadOnlyList<FactDetail> Details, IReadOnlyList<string> Words, bool Sided = false, bool Regional = false) : IKnown;
+    IReadOnlyList<FactDetail> Details, IReadOnlyList<string> Words, bool Sided = false, bool Regional = false,
+    bool Several = false, bool Derived = false, IReadOnlyList<OpenCode>? Codes = null) : IKnown;
+
+/// <summary>A category of an open classification, e.g. ICD-10 I48 or ATC B01A.</summary>
+public sealed record OpenCode(string System, string Code);
 
 /// <summary>A detail of a fact: its key, label and kind (date, text, number or one of the choices).</summary>
 public sealed record FactDetail(string Key, string Name, string Kind, IReadOnlyList<string>? Choices = null);
 
 /// <summary>A fact as recorded for one client.</summary>
 /// <param name="Detail">Values by key; dates in ISO form.</param>
+/// <param name="SaidBy">Who said it, in words, where that is kept.</param>
 public sealed record FactEntry(
     string Fact, FactStatus Status = FactStatus.Known, LocalDate? Since = null, LocalDate? Until = null,
-    Side? Side = null, string? Region = null, IReadOnlyDictionary<string, string>? Detail = null)
+    Side? Side = null, string? Region = null, IReadOnlyDictionary<string, string>? Detail = null,
+    string? SaidBy = null, Instant? SaidAt = null)
 {
     /// <summary>Whether it holds on a day: not denied, begun, and not over.</summary>
     public bool HoldsOn(LocalDate day) =>
         Status is not FactStatus.No && (Since is null || Since <= day) && (Until is null || Until >= day);
+
+    /// <summary>Whether another entry says the same thing again: the same fact and, where there may be several, the same one.</summary>
+    public bool SameAs(FactEntry other, FactDefinition definition) => Fact == other.Fact
+        && (!definition.Several || Region == other.Region && Side == other.Side && Of(FactWords.NameDetail) == other.Of(FactWords.NameDetail));
+
+    /// <summary>The value of a detail; null when it is not given or empty.</summary>
+    public string? Of(string key) => Detail is not null && Detail.TryGetValue(key, out var value) && value.Trim().Length > 0 ? value.Trim() : null;
 }
 
 /// <summary>The person and the day a plan is screened for.</summary>
-public sealed record ScreenSubject(LocalDate Date, LocalDate? BirthDate, IReadOnlyList<FactEntry> Facts)
+/// <param name="Clearances">Physicians' written OKs.</param>
+/// <param name="ConsentMustBeGiven">Whether a vulnerable region without a yes counts as one without consent. So it is in the practice.</param>
+public sealed record ScreenSubject(
+    LocalDate Date, LocalDate? BirthDate, IReadOnlyList<FactEntry> Facts, IReadOnlyList<Clearance>? Clearances = null,
+    bool ConsentMustBeGiven = false)
 {
     /// <summary>Whole years on the day; null while the birth date is not known.</summary>
     public int? Age => BirthDate is { } b ? Period.Between(b, Date, PeriodUnits.Years).Years : null;

@@ -5,23 +5,29 @@ namespace AmpleLantern.Core.Screening;
 /// <param name="Because">That fact in words, with its date and side.</param>
 /// <param name="Steps">Ids of the plan's steps it touches; empty when it concerns the whole visit.</param>
 /// <param name="Schools">Schools that hold it; empty when all do.</param>
+/// <param name="When">The rule's condition in words.</param>
 public sealed record Finding(
     Outcome Outcome, string Rule, string Title, string Fact, string Because, IReadOnlyList<string> Steps, string Why,
-    IReadOnlyList<string> Instead, string Source, IReadOnlyList<string> Schools, Cap? Cap, bool WholeVisit);
+    IReadOnlyList<string> Instead, string Source, IReadOnlyList<string> Schools, Cap? Cap, bool WholeVisit, string When = "");
 
 /// <summary>A way to answer a finding on one step that can be applied as it is.</summary>
 /// <param name="Replacement">
-/// What it becomes: an id of a replacement, <c>contact:ID</c>, <c>position:ID</c>, <c>level:N</c> or <c>leave-out</c>.
+/// What it becomes: an id of a replacement, or one of <c>contact:ID</c>, <c>position:ID</c>, <c>technique:ID</c>, <c>surface:ID</c>,
+/// <c>level:N</c>, <c>hold:SECONDS</c>, <c>range:PERCENT</c>, <c>pace:PERCENT</c>, <c>points</c>, <c>no-product</c>, <c>side:SIDE</c>, <c>leave-out</c>.
 /// </param>
 /// <param name="AddedSeconds">Time it adds to the plan; negative when it takes less.</param>
-public sealed record Swap(string Rule, string Step, string Replacement, string Saying, double AddedSeconds);
+/// <param name="Score">0 to 100: how much of the step's aim it keeps.</param>
+/// <param name="Why">What of the step stays.</param>
+public sealed record Swap(string Rule, string Step, string Replacement, string Saying, double AddedSeconds, int Score, string Why);
 
 /// <summary>What the screen answers.</summary>
 /// <param name="Verdict">Strongest outcome that touches the plan, as its word, or <c>clear</c>.</param>
 /// <param name="Swaps">Best way first, for each step a finding of modify or avoid touches.</param>
 /// <param name="Standing">Holds for this person today but touches no step of this plan.</param>
+/// <param name="Unresolved">What was said that does not fit together, and how it is read meanwhile.</param>
 public sealed record ScreenResult(
-    string Verdict, IReadOnlyList<Finding> Findings, IReadOnlyList<Swap> Swaps, IReadOnlyList<Finding> Standing);
+    string Verdict, IReadOnlyList<Finding> Findings, IReadOnlyList<Swap> Swaps, IReadOnlyList<Finding> Standing,
+    IReadOnlyList<Unresolved>? Unresolved = null);
 
 /// <summary>A reason given for going on against a finding, kept in the record.</summary>
 public sealed record Override(string Rule, string Reason, string By, NodaTime.Instant At);

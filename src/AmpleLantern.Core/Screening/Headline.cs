@@ -35,7 +35,7 @@ public sealed record Headline(string Answer, string Because)
         [
             .. Part(Steps(DepartureKind.Exchanged), "exchanged"), .. Part(Steps(DepartureKind.LeftOut), "left out"),
             .. Part(Steps(DepartureKind.Lighter), "lighter"),
-            .. Part(Steps(DepartureKind.OtherPosition, DepartureKind.OtherContact), "done differently"),
+            .. Part(Steps(DepartureKind.OtherPosition, DepartureKind.OtherContact, DepartureKind.OtherSurface, DepartureKind.Within), "done differently"),
             .. overrides.Count > 0 ? new[] { $"{Count(overrides.Count, "reason")} on record" } : [],
         ];
         return said switch

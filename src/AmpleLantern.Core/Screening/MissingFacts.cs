@@ -4,15 +4,20 @@ using AmpleLantern.Core.Planning;
 namespace AmpleLantern.Core.Screening;
 
 /// <summary>A question whose answer could change what may be done in this plan.</summary>
-/// <param name="Strongest">Strongest outcome a yes could have.</param>
+/// <param name="Strongest">Strongest outcome an answer could have.</param>
 /// <param name="Steps">Names of the steps it is asked for; empty when it concerns the whole visit.</param>
-public sealed record MissingFact(string Fact, string Question, Outcome Strongest, string Why, IReadOnlyList<string> Steps, FactScope Scope);
+/// <param name="Region">The region it is asked about, for consent.</param>
+/// <param name="StrictAnswer">The fact that the careful answer notes: the fact itself, or for consent its refusal.</param>
+public sealed record MissingFact(
+    string Fact, string Question, Outcome Strongest, string Why, IReadOnlyList<string> Steps, FactScope Scope, string? Region = null,
+    string? StrictAnswer = null);
 
 /// <summary>Which facts have not been asked, and matter here.</summary>
 public static class MissingFacts
 {
     /// <returns>
-    /// Facts without any entry (of the day, for facts of the day) that some rule would act on in this plan, strongest first.
+    /// Facts without any entry (of the day, for facts of the day) that some rule would act on in this plan, strongest first;
+    /// among them the vulnerable regions the plan works and nobody has asked consent for.
     /// </returns>
     public static IReadOnlyList<MissingFact> For(ScreenSubject subject, Plan plan, School school, KnowledgeBase knowledge)
     {
@@ -20,24 +25,39 @@ public static class MissingFacts
         return
         [
             .. knowledge.Rules.All
-                .SelectMany(r => Conditions.FactsAsked(r.When).Distinct().Where(f => !asked.Contains(f))
+                .SelectMany(r => Conditions.FactsAsked(r.When, knowledge).Distinct().Where(f => !asked.Contains(f) && Askable(knowledge.Facts[f]))
                     .SelectMany(f => r.Then.Select(e => (Fact: f, Rule: r, Effect: e, Steps: Touched(e, plan, knowledge)))))
                 .Where(x => x.Effect.Outcome is not Outcome.Note && (x.Effect.On is null || x.Steps.Count > 0))
                 .GroupBy(x => x.Fact)
                 .Select(g => Missing(g.Key, g.OrderBy(x => x.Effect.Outcome).First(), knowledge))
+                .Concat(Consents(subject, plan, knowledge))
                 .OrderBy(m => m.Strongest).ThenBy(m => m.Fact, StringComparer.Ordinal),
         ];
     }
 
+    /// <summary>Consent is asked region by region, and what follows from other facts is not asked at all.</summary>
+    private static bool Askable(FactDefinition fact) => fact is { Derived: false, Group: not ConsentGroup };
+
+    private const string ConsentGroup = "consent";
+
+    private static IEnumerable<MissingFact> Consents(ScreenSubject subject, Plan plan, KnowledgeBase knowledge)
+    {
+        var without = Derived.WithoutConsent(subject, knowledge).ToHashSet();
+        var consent = knowledge.Facts[Derived.ConsentGiven];
+        return plan.Steps.Where(s => without.Contains(s.Region)).GroupBy(s => s.Region).Select(g => new MissingFact(
+            Derived.ConsentGiven, consent.Question.Replace("{region}", knowledge.Regions[g.Key].Name, StringComparison.Ordinal), Outcome.Avoid,
+            knowledge.Rules[Derived.NoConsentRule].Title, [.. g.Select(s => s.Name).Distinct()], consent.Scope, g.Key, Derived.ConsentRefused));
+    }
+
     private static List<string> Touched(Effect effect, Plan plan, KnowledgeBase knowledge) => effect.On is null
         ? []
-        : [.. plan.Steps.Where(s => Screen.Touches(effect.On, null, s, knowledge)).Select(s => s.Name).Distinct()];
+        : [.. plan.Steps.Where(s => Touching.Touches(effect.On, null, s, knowledge)).Select(s => s.Name).Distinct()];
 
     private static MissingFact Missing(
         string fact, (string Fact, Rule Rule, Effect Effect, List<string> Steps) strongest, KnowledgeBase knowledge)
     {
         var definition = knowledge.Facts[fact];
         return new(fact, definition.Question, strongest.Effect.Outcome, strongest.Effect.Say ?? strongest.Rule.Title,
-            strongest.Steps, definition.Scope);
+            strongest.Steps, definition.Scope, StrictAnswer: fact);
     }
 }

@@ -1,6 +1,5 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
-using AmpleLantern.Core.Techniques;
 
 namespace AmpleLantern.Core.Screening;
 
@@ -10,12 +9,35 @@ namespace AmpleLantern.Core.Screening;
 /// </summary>
 public static class Screen
 {
-    public static ScreenResult Run(ScreenSubject subject, Plan plan, School school, Tempo tempo, KnowledgeBase knowledge)
+    /// <summary>The verdict when nothing touches the plan.</summary>
+    public const string Clear = "clear";
+
+    public static ScreenResult Run(ScreenSubject subject, Plan plan, School school, Tempo tempo, KnowledgeBase knowledge) =>
+        Run(subject, new(plan, PlanExpansion.Expand(plan, tempo, knowledge), school, tempo, knowledge));
+
+    /// <summary>The same, where the plan is expanded already.</summary>
+    public static ScreenResult Run(ScreenSubject subject, ScreenContext context)
     {
-        FactCheck.Check(subject, knowledge);
+        var (screen, triggered) = Judge(subject, context);
+        return screen with { Swaps = Swaps.For(screen.Findings, triggered, context) };
+    }
+
+    /// <summary>What stands, without ways round it: for lists of many visits.</summary>
+    public static ScreenResult Findings(ScreenSubject subject, ScreenContext context) => Judge(subject, context).Screen;
+
+    private static (ScreenResult Screen, IReadOnlyList<(Rule, IReadOnlyList<Trigger>)> Triggered) Judge(ScreenSubject subject, ScreenContext context)
+    {
+        FactCheck.Check(subject, context.Knowledge);
+        var triggered = Triggered(subject, context.School, context.Knowledge);
+        var (touching, standing) = Findings(triggered, context);
+        return (new(Verdict(touching), touching, [], standing, Derived.From(subject, context.Knowledge).Unresolved), triggered);
+    }
+
+    /// <summary>The verdict alone, for screening many people at once.</summary>
+    public static string VerdictOf(ScreenSubject subject, Plan plan, School school, Tempo tempo, KnowledgeBase knowledge)
+    {
         var context = new ScreenContext(plan, PlanExpansion.Expand(plan, tempo, knowledge), school, tempo, knowledge);
-        var (touching, standing) = Findings(Triggered(subject, school, knowledge), context);
-        return new(Verdict(touching), touching, Swaps.For(subject, touching, context), standing);
+        return Verdict(Findings(Triggered(subject, school, knowledge), context).Touching);
     }
 
     /// <summary>Findings alone, strongest first; those that touch the plan apart from those that only stand.</summary>
@@ -27,124 +49,65 @@ public static class Screen
         return ([.. all.Where(f => f.WholeVisit || f.Steps.Count > 0)], [.. all.Where(f => !f.WholeVisit && f.Steps.Count == 0 && f.Fact != Conditions.AboutThePlan)]);
     }
 
-    /// <summary>The rules that this person sets off today, whatever the plan.</summary>
+    /// <summary>The rules that this person sets off today, whatever the plan, as the school and clearances leave them.</summary>
     public static IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Triggers)> Triggered(
-        ScreenSubject subject, School school, KnowledgeBase knowledge) =>
-    [
-        .. knowledge.Rules.All
-            .Select(r => (InSchool(r, school), Conditions.Triggers(r.When, subject, school, knowledge)))
-            .Where(p => p.Item2.Count > 0),
-    ];
-
-    /// <summary>Whether an effect, set off by an entry, touches a step.</summary>
-    public static bool Touches(Target? target, FactEntry? entry, PlanStep step, KnowledgeBase knowledge)
+        ScreenSubject subject, School school, KnowledgeBase knowledge)
     {
-        if (target is null)
-        {
-            return true;
-        }
-
-        var technique = knowledge.Techniques[step.Technique];
-        var region = knowledge.Regions[step.Region];
-        return In(target.Families, technique.Family)
-            && In(target.Techniques, technique.Id)
-            && In(target.Contacts, step.Contact)
-            && In(target.Regions, region.Id, region.Limb)
-            && In(target.LiesOn, knowledge.Positions[step.Position].LiesOn)
-            && (target.LevelAbove is not { } level || step.Level > level)
-            && (!target.NoTouchMissing || step.NoTouchSeconds <= 0)
-            && (!target.SameSide || step.Side.Touches(entry?.Side))
-            && (!target.SameRegion || entry?.Region is not { } named || named == region.Id || named == region.Limb);
+        var derived = Derived.From(subject, knowledge).Subject;
+        return
+        [
+            .. knowledge.Rules.All
+                .Select(r => (Cleared(InSchool(r, school, knowledge), derived), Spoken(Conditions.Triggers(r.When, derived, school, knowledge))))
+                .Where(p => p.Item2.Count > 0),
+        ];
     }
+
+    /// <summary>What only let a condition hold ("not this") has no side and no region: it touches nothing beside what was said.</summary>
+    private static IReadOnlyList<Trigger> Spoken(IReadOnlyList<Trigger> triggers) =>
+        triggers.Any(t => t.Fact.Length > 0) ? [.. triggers.Where(t => t.Fact.Length > 0)] : triggers;
 
     /// <summary>Where the school chose the shorter list, the rule still says so, as a note.</summary>
-    private static Rule InSchool(Rule rule, School school) => rule.UnlessSchool?.Choice == school.HoldExclusions
-        ? rule with
-        {
-            Then = [.. rule.Then.Select(e => e with { Outcome = Outcome.Note, Cap = null, Say = $"Left to you by this school's choice: {rule.Title}" })],
-        }
-        : rule;
-
-    private static bool In(IReadOnlyList<string>? wanted, params ReadOnlySpan<string?> given)
-    {
-        if (wanted is null)
-        {
-            return true;
-        }
-
-        foreach (var g in given)
-        {
-            if (g is not null && wanted.Contains(g))
+    private static Rule InSchool(Rule rule, School school, KnowledgeBase knowledge) =>
+        rule.UnlessSchool is { } unless && unless.Choice == school.Chose(unless.Question, knowledge)
+            ? rule with
             {
-                return true;
+                Then = [.. rule.Then.Select(e => e with { Outcome = Outcome.Note, Cap = null, Say = $"Left to you by this school's choice: {rule.Title}" })],
             }
-        }
+            : rule;
 
-        return false;
-    }
+    /// <summary>A physician's OK turns "only with an OK" into a note; whatever else the rule says stays.</summary>
+    private static Rule Cleared(Rule rule, ScreenSubject subject) =>
+        rule.Then.Any(e => e.Outcome is Outcome.Clearance) && subject.Clearances?.LastOrDefault(c => c.Rule == rule.Id && c.HoldsOn(subject.Date)) is { } ok
+            ? rule with
+            {
+                Then =
+                [
+                    .. rule.Then.Select(e => e.Outcome is not Outcome.Clearance ? e : e with
+                    {
+                        Outcome = Outcome.Note,
+                        Say = $"Cleared by {ok.Physician} until {NodaTime.Text.LocalDatePattern.CreateWithInvariantCulture("d MMM uuuu").Format(ok.Expires)}: {ok.Scope}",
+                    }),
+                ],
+            }
+            : rule;
 
     private static Finding Finding(Rule rule, Effect effect, IReadOnlyList<Trigger> triggers, ScreenContext context)
     {
         var knowledge = context.Knowledge;
-        var steps = effect.On is null
-            ? []
-            : triggers.SelectMany(t => Touched(effect.On, t.Entry, context)).Distinct().ToList();
-        // A step that already keeps to the cap is not touched by it.
-        if (effect.Cap?.Level is { } cap)
-        {
-            steps.RemoveAll(id => context.Plan.Step(id).Level <= cap);
-        }
-
-        var ordered = context.Plan.Steps.Where(s => steps.Contains(s.Id)).Select(s => s.Id).ToList();
+        var ordered = effect.On is null ? [] : Touching.Steps(effect, triggers, context);
         var schools = rule.UnlessSchool is { } choice
-            ? knowledge.Schools.All.Where(s => s.HoldExclusions != choice.Choice).Select(s => s.Name).ToList()
+            ? knowledge.Schools.All.Where(s => s.Chose(choice.Question, knowledge) != choice.Choice).Select(s => s.Name).ToList()
             : [];
-        var trigger = triggers[0];
+        var trigger = triggers.FirstOrDefault(t => t.Fact.Length > 0) ?? triggers[0];
         return new(
             effect.Outcome, rule.Id, effect.Say ?? rule.Title, trigger.Fact,
             string.Join("; ", triggers.Select(t => t.Saying).Where(s => s.Length > 0).Distinct().Order(StringComparer.Ordinal)), ordered,
             rule.Why, [.. rule.Instead.Select(i => knowledge.Replacements.Find(i)?.Saying ?? i)], rule.Source.ToString(), schools,
-            effect.Cap, effect.On is null);
-    }
-
-    private static IEnumerable<string> Touched(Target target, FactEntry? entry, ScreenContext context)
-    {
-        var touched = context.Plan.Steps.Select(s => Touches(target, entry, s, context.Knowledge)).ToList();
-        if (target.ContinuousOverSeconds is not { } limit)
-        {
-            return context.Plan.Steps.Where((_, i) => touched[i]).Select(s => s.Id);
-        }
-
-        return LongRuns(context, touched, limit);
-    }
-
-    private static IEnumerable<string> LongRuns(ScreenContext context, List<bool> touched, int limit)
-    {
-        for (var i = 0; i < touched.Count;)
-        {
-            var end = i;
-            while (end < touched.Count && touched[end])
-            {
-                end++;
-            }
-
-            if (context.Expansion.Steps.Skip(i).Take(end - i).Sum(s => s.Seconds) > limit)
-            {
-                foreach (var step in context.Plan.Steps.Skip(i).Take(end - i))
-                {
-                    yield return step.Id;
-                }
-            }
-
-            i = Math.Max(end, i + 1);
-        }
+            effect.Cap, effect.On is null, Conditions.Spoken(rule.When, knowledge));
     }
 
     private static string Verdict(IReadOnlyList<Finding> findings) =>
         findings.Count == 0 ? Clear : Words.Of(findings.Min(f => f.Outcome));
-
-    /// <summary>The verdict when nothing touches the plan.</summary>
-    public const string Clear = "clear";
 }
 
 /// <summary>What screening a plan needs besides the person.</summary>

@@ -6,18 +6,22 @@ namespace AmpleLantern.Core.Screening;
 /// <summary>Finds ways to answer a finding, and applies them. Every way offered has been screened itself.</summary>
 public static class Swaps
 {
-    public const string LeaveOut = "leave-out";
-
     /// <summary>For each step touched by an avoid or a modify: the permitted ways, best first.</summary>
-    public static IReadOnlyList<Swap> For(ScreenSubject subject, IReadOnlyList<Finding> findings, ScreenContext context)
+    public static IReadOnlyList<Swap> For(
+        IReadOnlyList<Finding> findings, IReadOnlyList<(Rule, IReadOnlyList<Trigger>)> triggered, ScreenContext context)
     {
-        var triggered = Screen.Triggered(subject, context.School, context.Knowledge);
+        var limits = new Limits(triggered, context);
+        var tried = new Dictionary<(string Step, string Way), Tried>();
+        var steps = context.Plan.Steps.ToDictionary(s => s.Id);
         return
         [
             .. findings.Where(f => f.Outcome is Outcome.Avoid or Outcome.Modify)
-                .SelectMany(f => f.Steps.SelectMany(id => Ways(f, context.Plan.Step(id), triggered, context))),
+                .SelectMany(f => f.Steps.SelectMany(id => Ways(f, steps[id], limits, context, tried))),
         ];
     }
+
+    /// <summary>What a way makes of a step, and what then stands on it. Several findings ask about the same.</summary>
+    private sealed record Tried(IReadOnlyList<PlanStep> After, IReadOnlyList<(Rule Rule, Effect Effect)> Standing, double Added);
 
     /// <summary>The plan with one swap carried out; what comes in keeps to the caps of the day.</summary>
     /// <exception cref="RefusalException">The plan has no such step any more.</exception>
@@ -25,8 +29,8 @@ public static class Swaps
     public static Plan Apply(ScreenSubject subject, string stepId, string replacement, ScreenContext context)
     {
         var step = context.Plan.Step(stepId);
-        var triggered = Screen.Triggered(subject, context.School, context.Knowledge);
-        var changed = Capped(Changed(step, replacement, context.School, context.Knowledge), triggered, context);
+        var limits = new Limits(Screen.Triggered(subject, context.School, context.Knowledge), context);
+        var changed = limits.Capped(SwapWays.Changed(step, replacement, limits, context));
         return context.Plan with { Steps = [.. context.Plan.Steps.SelectMany(s => s.Id == stepId ? changed : [s])] };
     }
 
@@ -40,13 +44,14 @@ public static class Swaps
         for (var round = 0; round < MostRounds; round++)
         {
             var screen = Screen.Run(subject, context.Plan, context.School, context.Tempo, context.Knowledge);
-            if (screen.Swaps.Count == 0)
+            // What is taken out first need not be made gentler.
+            var next = screen.Findings.Select(f => f.Rule).FirstOrDefault(r => screen.Swaps.Any(s => s.Rule == r));
+            if (next is null)
             {
                 break;
             }
 
-            var rule = screen.Swaps[0].Rule;
-            foreach (var best in screen.Swaps.Where(s => s.Rule == rule).DistinctBy(s => s.Step))
+            foreach (var best in screen.Swaps.Where(s => s.Rule == next).DistinctBy(s => s.Step))
             {
                 context = context with { Plan = Apply(subject, best.Step, best.Replacement, context) };
             }
@@ -58,100 +63,124 @@ public static class Swaps
     private const int MostRounds = 60;
 
     private static IEnumerable<Swap> Ways(
-        Finding finding, PlanStep step, IReadOnlyList<(Rule, IReadOnlyList<Trigger>)> triggered, ScreenContext context)
+        Finding finding, PlanStep step, Limits limits, ScreenContext context, Dictionary<(string Step, string Way), Tried> tried)
     {
-        var before = WorkOf([step], context);
-        // A change of level or position may stand on a step that is forbidden anyway, but must not make it so.
-        var forbidden = finding.Outcome is Outcome.Modify && Forbidden([step], triggered, context);
-        foreach (var (id, saying) in Candidates(finding, step, context.Knowledge))
-        {
-            var after = Capped(Changed(step, id, context.School, context.Knowledge), triggered, context);
-            if (forbidden || !Forbidden(after, triggered, context))
+        var stood = limits.On(step);
+        return SwapWays.For(finding, step, limits, context)
+            .Select(way => (way, Tried: tried.TryGetValue((step.Id, way.Id), out var t) ? t : tried[(step.Id, way.Id)] = Try(step, way.Id, limits, context)))
+            .Where(x => Better(finding, stood, x.Tried.Standing))
+            .Select(x =>
             {
-                yield return new(finding.Rule, step.Id, id, saying, WorkOf(after, context) - before);
+                var known = context.Knowledge.SwapWays[x.way.Kind];
+                var score = Math.Max(0, 100 - known.Cost - (int)Math.Round(Math.Abs(x.Tried.Added) / 60 * known.CostPerMinute));
+                return new Swap(finding.Rule, step.Id, x.way.Id, x.way.Saying, x.Tried.Added, score, known.Why);
+            })
+            .OrderByDescending(s => s.Score);
+    }
+
+    private static Tried Try(PlanStep step, string way, Limits limits, ScreenContext context)
+    {
+        var after = limits.Capped(SwapWays.Changed(step, way, limits, context));
+        var added = after is [var only] && LastsAsLong(only, step) ? 0 : Math.Round(WorkOf(after, context) - WorkOf([step], context), 1);
+        return new(after, [.. after.SelectMany(limits.On)], added);
+    }
+
+    /// <summary>
+    /// The finding is gone from the steps that come in, and nothing as strong stands on them. A gentler way may stand on a step that
+    /// is taken out or changed by another finding anyway: that one has swaps of its own.
+    /// </summary>
+    private static bool Better(Finding finding, IReadOnlyList<(Rule Rule, Effect Effect)> stood, IReadOnlyList<(Rule Rule, Effect Effect)> standing) =>
+        standing.All(x => x.Effect.Outcome > finding.Outcome
+            || finding.Outcome is Outcome.Modify && stood.Contains(x) && !(x.Rule.Id == finding.Rule && x.Effect.Outcome == finding.Outcome && (x.Effect.Say ?? x.Rule.Title) == finding.Title));
+
+    /// <summary>Whether nothing that takes time has changed.</summary>
+    private static bool LastsAsLong(PlanStep one, PlanStep other) => ReferenceEquals(one.Pattern, other.Pattern) && one.Technique == other.Technique
+        && one.PacePercent == other.PacePercent && one.Breath == other.Breath;
+
+    private static double WorkOf(IReadOnlyList<PlanStep> steps, ScreenContext context) =>
+        steps.Sum(s => PlanExpansion.WorkSeconds(s, s.Repeats, context.Tempo, context.Knowledge));
+}
+
+/// <summary>What the triggered rules ask of single steps: what stands on one, and how far it may go.</summary>
+public sealed class Limits(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Triggers)> triggered, ScreenContext context)
+{
+    private readonly List<(Rule Rule, Effect Effect, IReadOnlyList<Trigger> Triggers)> effects =
+    [
+        .. triggered.SelectMany(t => t.Rule.Then.Where(e => e.On is not null && e.Outcome is Outcome.Avoid or Outcome.Modify && e.On is not null)
+            .Select(e => (t.Rule, e, t.Triggers))),
+    ];
+
+    private readonly Dictionary<PlanStep, IReadOnlyList<(Rule Rule, Effect Effect)>> standing = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<string, IReadOnlyList<(string Kind, string Id, string Saying)>> ways = [];
+
+    /// <summary>The ways round a step are the same for every finding on it.</summary>
+    internal IReadOnlyList<(string Kind, string Id, string Saying)> Once(PlanStep step, Func<IEnumerable<(string Kind, string Id, string Saying)>> find) =>
+        ways.TryGetValue(step.Id, out var found) ? found : ways[step.Id] = [.. find()];
+
+    /// <summary>The effects of avoid and modify that stand on a step. A cap the step keeps to does not.</summary>
+    public IReadOnlyList<(Rule Rule, Effect Effect)> On(PlanStep step) =>
+        standing.TryGetValue(step, out var known) ? known : standing[step] = Standing(step);
+
+    /// <summary>New steps keep to the caps of level, hold, range and pace that stand today; the strictest wins.</summary>
+    public IReadOnlyList<PlanStep> Capped(IReadOnlyList<PlanStep> steps) => [.. steps.Select(Capped)];
+
+    /// <summary>Points of a step that some finding takes out.</summary>
+    public IReadOnlySet<string> PointsOut(PlanStep step) => effects
+        .Where(x => x.Effect.Outcome is Outcome.Avoid && x.Effect.On!.Points is not null && Touch(x, step))
+        .SelectMany(x => x.Effect.On!.Points!).ToHashSet();
+
+    private List<(Rule Rule, Effect Effect)> Standing(PlanStep step)
+    {
+        var found = new List<(Rule, Effect)>();
+        foreach (var x in effects)
+        {
+            if (Touch(x, step))
+            {
+                found.Add((x.Rule, x.Effect));
             }
         }
+
+        return found;
     }
 
-    private static IEnumerable<(string Id, string Saying)> Candidates(Finding finding, PlanStep step, KnowledgeBase knowledge)
+    private PlanStep Capped(PlanStep step)
     {
-        if (finding.Outcome is Outcome.Modify)
+        foreach (var x in effects)
         {
-            foreach (var position in (finding.Cap?.Positions ?? []).Where(p => step.AlsoIn.Contains(p)))
+            if (x.Effect.Cap is not { } cap || !Touch(x, step))
             {
-                yield return ($"position:{position}", $"{knowledge.Positions[position].Name} instead");
+                continue;
             }
 
-            if (finding.Cap?.Level is { } level)
+            step = step with
             {
-                yield return ($"level:{level}", $"level {level} instead of {step.Level}");
+                Level = Math.Min(step.Level, cap.Level ?? step.Level),
+                RangePercent = Least(step.RangePercent, cap.RangePercent),
+                PacePercent = Least(step.PacePercent, cap.PacePercent),
+                Pattern = cap.HoldSeconds is { } hold ? SwapWays.Shorter(step.Pattern, hold) : step.Pattern,
+            };
+        }
+
+        return step;
+    }
+
+    private bool Touch((Rule Rule, Effect Effect, IReadOnlyList<Trigger> Triggers) x, PlanStep step)
+    {
+        if (x.Effect.Cap?.Level is { } level && step.Level <= level)
+        {
+            return false;
+        }
+
+        foreach (var trigger in x.Triggers)
+        {
+            if (Touching.Touches(x.Effect.On, trigger.Entry, step, context.Knowledge))
+            {
+                return true;
             }
-
-            yield break;
         }
 
-        var technique = knowledge.Techniques[step.Technique];
-        foreach (var r in knowledge.Replacements.All.Where(r =>
-            r.For == technique.Family && (r.Regions.Count == 0 || r.Regions.Contains(step.Region))))
-        {
-            yield return (r.Id, r.Saying);
-        }
-
-        foreach (var contact in technique.Contacts.Where(c => c != step.Contact)
-            .Select(c => knowledge.Contacts[c]).OrderBy(c => c.Strength))
-        {
-            yield return ($"contact:{contact.Id}", $"the same with the {contact.Name.ToLowerInvariant()}");
-        }
-
-        foreach (var position in step.AlsoIn)
-        {
-            yield return ($"position:{position}", $"the same, {knowledge.Positions[position].Name.ToLowerInvariant()}");
-        }
-
-        yield return (LeaveOut, "leave it out");
+        return false;
     }
 
-    private static IReadOnlyList<PlanStep> Changed(PlanStep step, string replacement, School school, KnowledgeBase knowledge)
-    {
-        if (replacement == LeaveOut)
-        {
-            return [];
-        }
-
-        var parts = replacement.Split(':', 2);
-        return parts switch
-        {
-            ["contact", var c] => [step with { Contact = knowledge.Contacts[c].Id, InsteadOf = step.InsteadOf ?? step.Name }],
-            ["position", var p] => [step with { Position = knowledge.Positions[p].Id }],
-            ["level", var l] when int.TryParse(l, out var level) => [step with { Level = Math.Min(step.Level, level) }],
-            _ => [.. knowledge.Replacements[replacement].Steps.Select(t => Placed(t, step, school, knowledge))],
-        };
-    }
-
-    private static PlanStep Placed(StepTemplate template, PlanStep step, School school, KnowledgeBase knowledge)
-    {
-        var pair = step.Pair is null ? null : $"{step.Pair}.{template.Id}";
-        var placed = FlowPlans.Step(template, $"{step.Id}.{template.Id}", step.Block, step.Side, pair, knowledge, school);
-        // The client stays as they lie, where the new work allows it.
-        var position = template.AlsoIn?.Contains(step.Position) == true ? step.Position : placed.Position;
-        return placed with { InsteadOf = step.Name, Role = step.Role, Position = position };
-    }
-
-    /// <summary>New steps keep to the level caps that stand today.</summary>
-    private static IReadOnlyList<PlanStep> Capped(
-        IReadOnlyList<PlanStep> steps, IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Triggers)> triggered, ScreenContext context)
-    {
-        int Cap(PlanStep s) => triggered.SelectMany(t => t.Rule.Then.Where(e => e.Cap?.Level is not null)
-                .Where(e => t.Triggers.Any(x => Screen.Touches(e.On, x.Entry, s, context.Knowledge))))
-            .Select(e => e.Cap!.Level!.Value).DefaultIfEmpty(s.Level).Min();
-        return [.. steps.Select(s => s with { Level = Math.Min(s.Level, Cap(s)) })];
-    }
-
-    private static bool Forbidden(
-        IReadOnlyList<PlanStep> steps, IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Triggers)> triggered, ScreenContext context) =>
-        steps.Any(s => triggered.Any(t => t.Rule.Then.Any(e => e.Outcome is Outcome.Avoid && e.On is not null
-            && t.Triggers.Any(x => Screen.Touches(e.On, x.Entry, s, context.Knowledge)))));
-
-    private static double WorkOf(IReadOnlyList<PlanStep> steps, ScreenContext context) => Math.Round(
-        steps.Sum(s => PlanExpansion.WorkSeconds(s, s.Repeats, context.Tempo, context.Knowledge)), 1);
+    private static int? Least(int? have, int? cap) => cap is { } c ? Math.Min(have ?? 100, c) : have;
 }

@@ -39,7 +39,9 @@ public static class PatternExpansion
         PatternKind.PalmWalk => spec.Returning ? Patterns.OutAndBack(stations) : Patterns.OneWay(stations),
         PatternKind.Circle => Patterns.Circle(stations, spec.Count ?? 1),
         PatternKind.Percussion => Patterns.PercussionPass(stations),
-        PatternKind.Traction => Patterns.Traction(spec.Count ?? 1, spec.Hold?.Usual, spec.Breaths),
+        PatternKind.PointSet => Patterns.PointSet(stations, spec.Hold?.Usual, spec.Breaths),
+        PatternKind.Sections => Patterns.Sections(stations, spec.Count ?? 1),
+        PatternKind.Traction or PatternKind.Glide => Patterns.Traction(spec.Count ?? 1, spec.Hold?.Usual, spec.Breaths),
         _ => Patterns.Hold(spec.Hold?.Usual, spec.Breaths),
     };
 }

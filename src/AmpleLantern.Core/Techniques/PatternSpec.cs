@@ -8,7 +8,7 @@ namespace AmpleLantern.Core.Techniques;
 /// <param name="Returning">Whether a walk comes back the way it went.</param>
 /// <param name="Hold">Seconds of a hold, shortest, usual, longest; also of rocking and stillness.</param>
 /// <param name="Breaths">Breaths a stretch or hold lasts, instead of seconds.</param>
-/// <param name="Count">How many times within one repeat (tractions, circles).</param>
+/// <param name="Count">How many times within one repeat (tractions, circles, strokes, passes).</param>
 /// <param name="UntilPulseSlows">The hold may end early, from its shortest time on, when the pulse slows.</param>
 public sealed record PatternSpec(
     PatternKind Kind, int? Stations = null, IReadOnlyList<string>? Places = null, bool Returning = false,
@@ -16,5 +16,8 @@ public sealed record PatternSpec(
 {
     /// <summary>Whether one placement lasts for a stated time rather than being a press among presses.</summary>
     public bool IsContinuous => Kind is PatternKind.Hold or PatternKind.Rest or PatternKind.Rock or PatternKind.Still
-        or PatternKind.Stretch or PatternKind.Traction;
+        or PatternKind.Stretch or PatternKind.Traction or PatternKind.Glide;
+
+    /// <summary>Whether the pattern says how long each placement stays.</summary>
+    public bool NeedsTime => IsContinuous || Kind is PatternKind.PointSet;
 }

@@ -85,12 +85,28 @@ public static class Patterns
         return [new(1, seconds, breaths)];
     }
 
-    /// <summary><paramref name="times"/> pulls of the same length, released in between.</summary>
+    /// <summary><paramref name="times"/> pulls or strokes of the same length, released in between.</summary>
     public static IReadOnlyList<Placement> Traction(int times, double? seconds, int? breaths)
     {
         Check(times >= 1, $"Traction needs 1 pull or more, not {times}.");
         Check(seconds is > 0 || breaths is > 0, "Traction needs seconds or breaths above zero.");
         return [.. Enumerable.Repeat(new Placement(1, seconds, breaths), times)];
+    }
+
+    /// <summary>Points in their order, each held for the same time.</summary>
+    public static IReadOnlyList<Placement> PointSet(int points, double? seconds, int? breaths)
+    {
+        CheckStations(points, least: 1);
+        Check(seconds is > 0 || breaths is > 0, "Points are held for seconds or breaths above zero.");
+        return [.. Enumerable.Range(1, points).Select(i => new Placement(i, seconds, breaths))];
+    }
+
+    /// <summary>Each section worked before the next, <paramref name="passes"/> times: sections x passes placements.</summary>
+    public static IReadOnlyList<Placement> Sections(int sections, int passes)
+    {
+        CheckStations(sections, least: 1);
+        Check(passes >= 1, $"Sections need 1 pass or more, not {passes}.");
+        return [.. Enumerable.Range(0, sections * passes).Select(i => new Placement(i / passes + 1))];
     }
 
     /// <summary>One pass up and one pass down, a tap at each station; the top is tapped once.</summary>

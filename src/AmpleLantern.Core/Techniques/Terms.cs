@@ -10,7 +10,7 @@ public enum StepRole { Opening, Work, Recheck, Closing }
 public enum BreathRule { Free, Out }
 
 /// <summary>The patterns from which presses are computed.</summary>
-public enum PatternKind { ThirdsWalk, PalmWalk, RoundTrips, Hold, Percussion, Traction, Rest, Circle, Stretch, Rock, Still }
+public enum PatternKind { ThirdsWalk, PalmWalk, RoundTrips, Hold, Percussion, Traction, Rest, Circle, Stretch, Rock, Still, PointSet, Glide, Sections }
 
 public static class Sides
 {

@@ -36,7 +36,7 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
             ((IVersioned)entry.Entity).Version++;
         }
 
-        context.AddRange(changed.Where(e => e.Entity is ClientRecord or ClientFact or Visit or SessionEvent or Addendum or Staff
+        context.AddRange(changed.Where(e => e.Entity is ClientRecord or ClientFact or Visit or SessionEvent or Addendum or Staff or IntakeLink or OwnRule
             or IdentityUserRole<string>).Select(Line));
     }
 
@@ -73,6 +73,8 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
         SessionEvent => "event",
         Addendum => "addendum",
         Staff => "person",
+        IntakeLink => "intake",
+        OwnRule => "rule",
         _ => "role of",
     };
 }

@@ -33,13 +33,18 @@ public static class DemoPractice
     public static IReadOnlyList<ClientRecord> Clients(KnowledgeBase knowledge, Instant now, DateTimeZone zone, IReadOnlyDictionary<string, string> staff) =>
         new DemoDay(knowledge, now, zone, staff).Clients();
 
-    private sealed class DemoDay(KnowledgeBase knowledge, Instant now, DateTimeZone zone, IReadOnlyDictionary<string, string> staff)
+    internal sealed class DemoDay(KnowledgeBase knowledge, Instant now, DateTimeZone zone, IReadOnlyDictionary<string, string> staff)
     {
         private readonly LocalDate today = now.InZone(zone).Date;
+
+        public LocalDate Today => today;
+
+        public Instant Now => now;
 
         public IReadOnlyList<ClientRecord> Clients() =>
         [
             Anouk(), Wren(), Ilse(), Tobin(), Bram(), Maren(), Sedge(), Corvin(), Hesper(), Jory(), Pell(),
+            .. new HardestClients(this).All(),
         ];
 
         private ClientRecord Anouk()
@@ -155,10 +160,10 @@ public static class DemoPractice
             return c;
         }
 
-        private static ClientRecord Client(string name, LocalDate birth, string occupation, double stature, double? breaths) =>
+        public static ClientRecord Client(string name, LocalDate birth, string occupation, double stature, double? breaths) =>
             new() { Name = name, BirthDate = birth, Occupation = occupation, StatureCm = stature, BreathsPerMinute = breaths };
 
-        private void Fact(ClientRecord client, FactEntry entry, LocalDate recorded)
+        public void Fact(ClientRecord client, FactEntry entry, LocalDate recorded)
         {
             var fact = new ClientFact
             {
@@ -172,15 +177,23 @@ public static class DemoPractice
         }
 
         /// <summary>Everything else of the history was asked and denied.</summary>
-        private void Asked(ClientRecord client)
+        public void Asked(ClientRecord client)
         {
-            foreach (var f in knowledge.Facts.All.Where(f => f.Scope is FactScope.History && client.Facts.All(c => c.Fact != f.Id)))
+            // What a medicine on the list stands for was not denied.
+            var implied = client.Facts.Select(f => f.ToEntry().Of(FactWords.NameDetail)).OfType<string>()
+                .SelectMany(m => FactWords.Medicine(m, knowledge)?.Means ?? []).Select(m => m.Fact).ToHashSet();
+            foreach (var f in knowledge.Facts.All.Where(f => !implied.Contains(f.Id) && f is { Scope: FactScope.History, Derived: false, Group: not "consent" } && client.Facts.All(c => c.Fact != f.Id)))
             {
                 Fact(client, new(f.Id, FactStatus.No), today.PlusDays(-5));
             }
+
+            foreach (var region in knowledge.Regions.All.Where(r => r.Vulnerable && client.Facts.All(c => c.Region != r.Id)))
+            {
+                Fact(client, new(Derived.ConsentGiven, Since: today.PlusDays(-5), Region: region.Id), today.PlusDays(-5));
+            }
         }
 
-        private Visit Visit(ClientRecord client, string who, int hour, int minute, string flow, string room, string words)
+        public Visit Visit(ClientRecord client, string who, int hour, int minute, string flow, string room, string words)
         {
             var visit = NewVisit(client, today, new(hour, minute), who, flow, room, words);
             client.Visits.Add(visit);
@@ -193,7 +206,7 @@ public static class DemoPractice
             Client = client,
             Date = date,
             At = at,
-            MinutesBooked = flow == Legs ? 50 : 30,
+            MinutesBooked = flow == Groin ? 30 : flow == "belly-bowl" ? 40 : 60 - (flow == Legs ? 10 : 0),
             Room = room,
             PractitionerId = staff[who],
             School = knowledge.HouseSchool.Id,
@@ -253,7 +266,7 @@ public static class DemoPractice
             }));
         }
 
-        private static Dictionary<string, string> Detail(string key, string value) => new() { [key] = value };
+        public static Dictionary<string, string> Detail(string key, string value) => new() { [key] = value };
 
         private static string Iso(LocalDate date) => NodaTime.Text.LocalDatePattern.Iso.Format(date);
     }

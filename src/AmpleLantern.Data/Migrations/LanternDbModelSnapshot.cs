@@ -105,6 +105,9 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<string>("Region")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("SaidBy")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Side")
                         .HasColumnType("TEXT");
 
@@ -120,8 +123,7 @@ namespace AmpleLantern.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("ClientId", "Fact")
-                        .IsUnique();
+                    b.HasIndex("ClientId", "Fact");
 
                     b.ToTable("Facts");
                 });
@@ -137,6 +139,12 @@ namespace AmpleLantern.Data.Migrations
 
                     b.Property<double?>("BreathsPerMinute")
                         .HasColumnType("REAL");
+
+                    b.Property<string>("Clearances")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
 
                     b.Property<string>("Measures")
                         .IsRequired()
@@ -164,6 +172,84 @@ namespace AmpleLantern.Data.Migrations
                     b.HasIndex("Name");
 
                     b.ToTable("Clients");
+                });
+
+            modelBuilder.Entity("AmpleLantern.Data.Records.IntakeLink", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Answers")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Expires")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("FilledAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("MadeBy")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TokenHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("TokenHash")
+                        .IsUnique();
+
+                    b.HasIndex("VisitId");
+
+                    b.ToTable("Intakes");
+                });
+
+            modelBuilder.Entity("AmpleLantern.Data.Records.OwnRule", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("AddedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Author")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("RetiredAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("RetiredBy")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Rule")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("OwnRules");
                 });
 
             modelBuilder.Entity("AmpleLantern.Data.Records.SessionEvent", b =>
@@ -305,6 +391,12 @@ namespace AmpleLantern.Data.Migrations
 
                     b.Property<long?>("FinishedAt")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Interviews")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
 
                     b.Property<int>("MinutesBooked")
                         .HasColumnType("INTEGER");

@@ -38,6 +38,9 @@ public sealed class ClientRecord : IVersioned, IOfClient
 
     public double? BreathsPerMinute { get; set; }
 
+    /// <summary>Physicians' written OKs.</summary>
+    public IReadOnlyList<Clearance> Clearances { get; set; } = [];
+
     public List<ClientFact> Facts { get; init; } = [];
 
     public List<Visit> Visits { get; init; } = [];
@@ -68,12 +71,16 @@ public sealed class ClientFact : IOfClient
 
     public IReadOnlyDictionary<string, string>? Detail { get; set; }
 
+    /// <summary>Who said it, where it was not the client to the one who recorded it.</summary>
+    public string? SaidBy { get; set; }
+
     public required string RecordedBy { get; set; }
 
     public Instant RecordedAt { get; set; }
 
-    public FactEntry ToEntry() => new(Fact, Status, Since, Until, Side, Region, Detail);
+    public FactEntry ToEntry() => new(Fact, Status, Since, Until, Side, Region, Detail, SaidBy, RecordedAt);
 
     public void Take(FactEntry entry) =>
-        (Status, Since, Until, Side, Region, Detail) = (entry.Status, entry.Since, entry.Until, entry.Side, entry.Region, entry.Detail);
+        (Status, Since, Until, Side, Region, Detail, SaidBy) =
+        (entry.Status, entry.Since, entry.Until, entry.Side, entry.Region, entry.Detail, entry.SaidBy);
 }

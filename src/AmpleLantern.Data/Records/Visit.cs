@@ -2,6 +2,7 @@ using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
 using NodaTime;
 
 namespace AmpleLantern.Data.Records;
@@ -35,6 +36,9 @@ public sealed class Visit : IVersioned, IOfClient
     /// <summary>Facts of this day only.</summary>
     public IReadOnlyList<FactEntry> CheckIn { get; set; } = [];
 
+    /// <summary>Interviews about complaints, with the answers given so far.</summary>
+    public IReadOnlyList<InterviewHeld> Interviews { get; set; } = [];
+
     public IReadOnlyList<Override> Overrides { get; set; } = [];
 
     public IReadOnlyList<Rating> Ratings { get; set; } = [];
@@ -63,6 +67,9 @@ public sealed class Visit : IVersioned, IOfClient
 
     public int Version { get; set; }
 }
+
+/// <summary>An interview held at a visit.</summary>
+public sealed record InterviewHeld(string Complaint, Side? Side, IReadOnlyList<InterviewAnswer> Answers);
 
 /// <summary>Everything a signed visit was based on, so that it reads the same when the knowledge has moved on.</summary>
 public sealed record Snapshot(

@@ -15,6 +15,8 @@ public static class AskDoor
     private static readonly Dictionary<string, Func<Answers, string, object>> Questions = new()
     {
         ["screen"] = (a, json) => a.Screen(Read<ScreenQuestion>(json)),
+        ["interview"] = (a, json) => a.Interview(Read<InterviewQuestionAsked>(json)),
+        ["words"] = (a, json) => a.Words(Read<WordsQuestion>(json)),
         ["expand"] = (a, json) => a.Expand(Read<ExpandQuestion>(json)),
         ["fit"] = (a, json) => a.Fit(Read<FitQuestion>(json)),
         ["locate"] = (a, json) => a.Measuring.Locate(Read<LocateQuestion>(json)),

@@ -2,6 +2,7 @@ using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
 using NodaTime;
 
 namespace AmpleLantern.Exchange.Ask;
@@ -17,7 +18,20 @@ public sealed record Person(LocalDate? BirthDate = null, Measures? Measures = nu
 /// <summary>Input of <c>ask screen</c>.</summary>
 public sealed record ScreenQuestion(
     LocalDate Date, Person? Client = null, IReadOnlyList<FactEntry>? Facts = null, string? Flow = null, Plan? Plan = null,
-    string? School = null, double? BreathsPerMinute = null, Person? Practitioner = null);
+    string? School = null, double? BreathsPerMinute = null, Person? Practitioner = null, IReadOnlyList<Clearance>? Clearances = null,
+    bool ConsentMustBeGiven = false);
+
+/// <summary>Input of <c>ask interview</c>.</summary>
+/// <param name="Side">The side complained of.</param>
+public sealed record InterviewQuestionAsked(
+    string Complaint, LocalDate Date, IReadOnlyList<InterviewAnswer>? Answers = null, Person? Client = null, IReadOnlyList<FactEntry>? Facts = null,
+    Side? Side = null, string? School = null);
+
+/// <summary>Input of <c>ask words</c>: what the client said.</summary>
+public sealed record WordsQuestion(string Text);
+
+/// <summary>Answer of <c>ask words</c>.</summary>
+public sealed record WordsAnswer(IReadOnlyList<WordFound> Found);
 
 /// <summary>Input of <c>ask expand</c> and, with minutes, of <c>ask fit</c>.</summary>
 public sealed record ExpandQuestion(
@@ -44,10 +58,20 @@ public sealed class Answers(KnowledgeBase knowledge)
     public ScreenResult Screen(ScreenQuestion q)
     {
         var school = School(q.School);
-        var subject = new ScreenSubject(q.Date, q.Client?.BirthDate, q.Facts ?? []);
+        var subject = new ScreenSubject(q.Date, q.Client?.BirthDate, q.Facts ?? [], q.Clearances, q.ConsentMustBeGiven);
         return Core.Screening.Screen.Run(
             subject, PlanOf(q.Flow, q.Plan, school), school, Tempo(q.BreathsPerMinute, q.Client, q.Practitioner), knowledge);
     }
+
+    public InterviewResult Interview(InterviewQuestionAsked q)
+    {
+        var subject = new ScreenSubject(q.Date, q.Client?.BirthDate, q.Facts ?? []);
+        FactCheck.Check(subject, knowledge);
+        return Core.Screening.Interview.Run(
+            Named(() => knowledge.Complaints[q.Complaint], "/complaint"), q.Answers ?? [], q.Side, subject, School(q.School), knowledge);
+    }
+
+    public WordsAnswer Words(WordsQuestion q) => new(new FactWords(knowledge).Find(q.Text));
 
     public Expansion Expand(ExpandQuestion q) => PlanExpansion.Expand(
         PlanOf(q.Flow, q.Plan, School(q.School)), Tempo(q.BreathsPerMinute, q.Client, q.Practitioner), knowledge);

@@ -38,6 +38,12 @@ public static class KnowledgeFolder
             new("school", reading.All<School>("schools")),
             new("response", reading.All<ResponseKind>("responses")),
             new("measure", reading.All<Measure>("measures")),
+            new("technique family", reading.All<TechniqueFamily>("families")),
+            new("product", reading.All<Product>("products")),
+            new("term", reading.All<Term>("terms")),
+            new("question of schools", reading.All<Disagreement>("disagreements")),
+            new("way of swapping", reading.All<SwapWay>("swapWays")),
+            new("complaint", reading.All<Complaint>("complaints")),
             Atlas(reading, defaults),
             new(
                 new("joint range", reading.All<JointRange>("joints")), new("girth", reading.All<Girth>("girths")),

@@ -24,6 +24,7 @@ public static class Startup
             await FillDemo(services, db);
         }
 
+        await services.GetRequiredService<Practice.RuleBook>().Read(db);
         var setup = await db.Users.AnyAsync() ? null : services.GetRequiredService<SetupCode>().Value;
         app.Lifetime.ApplicationStarted.Register(() => Tell(app, setup));
     }

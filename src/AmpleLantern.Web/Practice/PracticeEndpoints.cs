@@ -11,7 +11,10 @@ namespace AmpleLantern.Web.Practice;
 public sealed record Vocabulary(
     string Version, PracticeDefaults Defaults, IReadOnlyList<Region> Regions, IReadOnlyList<Contact> Contacts, IReadOnlyList<Position> Positions,
     IReadOnlyList<Stance> Stances, IReadOnlyList<PatternName> Patterns, IReadOnlyList<Technique> Techniques, IReadOnlyList<FlowLine> Flows,
-    IReadOnlyList<FactDefinition> Facts, IReadOnlyList<ResponseKind> Responses, IReadOnlyList<Measure> Measures, IReadOnlyList<School> Schools);
+    IReadOnlyList<FactDefinition> Facts, IReadOnlyList<ResponseKind> Responses, IReadOnlyList<Measure> Measures, IReadOnlyList<School> Schools,
+    IReadOnlyList<TechniqueFamily> Families, IReadOnlyList<Product> Products, IReadOnlyList<ComplaintLine> Complaints);
+
+public sealed record ComplaintLine(string Id, string Name, IReadOnlyList<string> Words);
 
 public sealed record FlowLine(string Id, string Name, string Tradition, string Summary, string Source);
 
@@ -26,8 +29,9 @@ public static class PracticeEndpoints
         api.MapGet("/vocabulary", (KnowledgeBase k) => new Vocabulary(
             k.Version, k.Defaults, k.Regions.All, k.Contacts.All, k.Positions.All, k.Stances.All, k.Patterns.All, k.Techniques.All,
             [.. k.Flows.All.Select(f => new FlowLine(f.Id, f.Name, f.Tradition, f.Summary, f.Source.ToString()))],
-            k.Facts.All, k.Responses.All, k.Measures.All, k.Schools.All));
-        api.MapGet("/rules", (KnowledgeBase k) => k.Rules.All).RequireAuthorization(Policies.Treat);
+            k.Facts.All, k.Responses.All, k.Measures.All, k.Schools.All, k.Families.All, k.Products.All,
+            [.. k.Complaints.All.Select(c => new ComplaintLine(c.Id, c.Name, c.Words))]));
+        api.MapGet("/words", (string text, FactWords words) => words.Find(text)).RequireAuthorization(Policies.Treat);
         api.MapGet("/trail", Trail).RequireAuthorization(Policies.Own);
     }
 

@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
@@ -21,10 +22,15 @@ public static class ScreenEndpoints
 {
     public static void MapScreen(this RouteGroupBuilder visit)
     {
+        visit.MapGet("/other-flows", async (Guid visitId, VisitDesk desk) =>
+        {
+            var frame = await desk.Frame(await desk.Load(visitId));
+            return OtherFlows.For(frame.Subject, frame.Context.Plan, frame.School, frame.Tempo, desk.Knowledge);
+        });
         visit.MapPost("/swaps", (Guid visitId, SwapRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, frame) =>
             v.Plan = r.Swaps.Aggregate(v.Plan, (plan, s) => Swaps.Apply(frame.Subject, s.Step, s.Replacement, frame.Context with { Plan = plan }))));
         visit.MapPost("/settle", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, frame) =>
-            v.Plan = Swaps.Settle(frame.Subject, frame.Context)));
+            v.Plan = Fit.Within(Swaps.Settle(frame.Subject, frame.Context), frame.MinutesOnMat, frame.Tempo, desk.Knowledge)));
         visit.MapPost("/overrides", (Guid visitId, OverrideRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, frame) =>
         {
             StartGate.CheckOverride(r.Rule, r.Reason, frame.Screen.Findings);

@@ -42,7 +42,7 @@ public static class Lamps
 
     private static string ArriveCaption(VisitFrame frame)
     {
-        var held = frame.Subject.Facts.Count(f => f.Status is not FactStatus.No);
+        var held = frame.Subject.Facts.Count(f => f.Status is not FactStatus.No && f.Fact != Derived.ConsentGiven);
         return held switch { 0 => "nothing known", 1 => "1 fact", _ => $"{held} facts" };
     }
 

@@ -4,6 +4,7 @@ using AmpleLantern.Core.Planning;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Practice;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
@@ -19,8 +20,9 @@ public interface IOnVersion
 public sealed record DoneRequest(int Version) : IOnVersion;
 
 /// <summary>Loads visits, works them out, and saves changes to them.</summary>
-public sealed class VisitDesk(LanternDb db, KnowledgeBase knowledge, PlanReach reach, IClock clock, CurrentPerson person)
+public sealed class VisitDesk(LanternDb db, RuleBook book, PlanReach reach, IClock clock, CurrentPerson person)
 {
+    private readonly KnowledgeBase knowledge = book.Current;
     private Around? around;
 
     public Instant Now => clock.GetCurrentInstant();
@@ -44,7 +46,7 @@ public sealed class VisitDesk(LanternDb db, KnowledgeBase knowledge, PlanReach r
 
     /// <summary>Works many visits out for a list, where their numbers are not shown.</summary>
     public VisitFrame FrameInList(Visit visit, IReadOnlyDictionary<string, double?> palms) =>
-        new(visit, 0, palms.GetValueOrDefault(visit.PractitionerId), knowledge, reach);
+        new(visit, 0, palms.GetValueOrDefault(visit.PractitionerId), knowledge, reach, inList: true);
 
     private async Task<int> Number(Visit visit) => 1 + await db.Visits.CountAsync(
         v => v.ClientId == visit.ClientId && (v.Date < visit.Date || v.Date == visit.Date && v.At < visit.At));

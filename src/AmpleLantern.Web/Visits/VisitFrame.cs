@@ -4,6 +4,7 @@ using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Arrive;
 using NodaTime;
 
 namespace AmpleLantern.Web.Visits;
@@ -15,18 +16,24 @@ public sealed class VisitFrame
     private readonly KnowledgeBase knowledge;
     private readonly int visitNumber;
     private readonly PlanReach reach;
+    private readonly bool inList;
 
-    public VisitFrame(Visit visit, int visitNumber, double? palmBreadthCm, KnowledgeBase knowledge, PlanReach reach)
+    public VisitFrame(Visit visit, int visitNumber, double? palmBreadthCm, KnowledgeBase knowledge, PlanReach reach, bool inList = false)
     {
+        this.inList = inList;
         this.visit = visit;
         this.knowledge = knowledge;
         this.visitNumber = visitNumber;
         this.reach = reach;
         var client = visit.Client!;
         School = knowledge.School(visit.School);
-        Subject = new(visit.Date, client.BirthDate, [.. client.Facts.Select(f => f.ToEntry()), .. visit.CheckIn]);
+        Subject = PersonOn(visit);
         Tempo = TempoOf.Measures(client.BreathsPerMinute, client.StatureCm, palmBreadthCm, knowledge.Defaults);
     }
+
+    /// <summary>The person on the day: the lasting history and what was said today. In the practice consent must be given.</summary>
+    public static ScreenSubject PersonOn(Visit visit) => new(
+        visit.Date, visit.Client!.BirthDate, [.. visit.Client.Facts.Select(f => f.ToEntry()), .. visit.CheckIn], visit.Client.Clearances, ConsentMustBeGiven: true);
 
     public School School { get; }
 
@@ -37,7 +44,7 @@ public sealed class VisitFrame
     // Worked out when first asked for: most requests need only some of it.
     public Expansion Expansion => field ??= visit.Snapshot?.Expansion ?? PlanExpansion.Expand(visit.Plan, Tempo, knowledge);
 
-    public ScreenResult Screen => field ??= visit.Snapshot?.Screen ?? Core.Screening.Screen.Run(Subject, visit.Plan, School, Tempo, knowledge);
+    public ScreenResult Screen => field ??= visit.Snapshot?.Screen ?? (inList ? Core.Screening.Screen.Findings(Subject, Context) : Core.Screening.Screen.Run(Subject, Context));
 
     public StartDecision Start => field ??= StartGate.Decide(Screen.Findings, visit.Overrides);
 
@@ -78,7 +85,8 @@ public sealed class VisitFrame
             lamps, Lamps.Current(lamps), visit.Words, Facts(), Missing, Headline, Screen, Start, visit.Overrides,
             visit.Plan, Departures, Expansion, Tempo, Changes, SessionAt(now), Given, Note, visit.Note == NoteEdits.None, visit.SignedAt,
             visit.SignedBy, [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, a.By, a.At))],
-            visit.Snapshot?.KnowledgeVersion ?? knowledge.Version, reach.Of(visit.Plan));
+            visit.Snapshot?.KnowledgeVersion ?? knowledge.Version, reach.Of(visit.Plan), visit.Client!.Clearances,
+            visit.SignedAt is null ? InterviewEndpoints.Of(visit, Subject, School, knowledge) : []);
     }
 
     public SessionView SessionAt(Instant now) => new(
@@ -93,7 +101,7 @@ public sealed class VisitFrame
 
     private IReadOnlyList<FactView> Facts() =>
     [
-        .. visit.CheckIn.Select(f => new FactView(f, Conditions.Saying(f, visit.Date, knowledge), FactScope.Today, null, null, true)),
+        .. visit.CheckIn.Select(f => new FactView(f, Conditions.Saying(f, visit.Date, knowledge), FactScope.Today, null, f.SaidAt, true)),
         .. visit.Client!.Facts.OrderByDescending(f => f.RecordedAt)
             .Select(f => new FactView(f.ToEntry(), Conditions.Saying(f.ToEntry(), visit.Date, knowledge), FactScope.History, f.RecordedBy, f.RecordedAt,
                 f.RecordedAt.InUtc().Date >= visit.Date && f.Status is not FactStatus.No)),

@@ -2,6 +2,7 @@ using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Web.Arrive;
 using NodaTime;
 
 namespace AmpleLantern.Web.Visits;
@@ -33,4 +34,5 @@ public sealed record VisitView(
     IReadOnlyList<MissingFact> Missing, Headline Headline, ScreenResult Screen, StartDecision Start,
     IReadOnlyList<Override> Overrides, Core.Planning.Plan Plan, IReadOnlyList<Departure> Departures, Expansion Expansion, Tempo Tempo, IReadOnlyList<Change> Changes,
     SessionView Session, IReadOnlyList<GivenStep> Given, VisitNote Note, bool NoteIsDraft, Instant? SignedAt, string? SignedBy,
-    IReadOnlyList<AddendumView> Addenda, string KnowledgeVersion, IReadOnlyList<OutOfReach> OutOfReach);
+    IReadOnlyList<AddendumView> Addenda, string KnowledgeVersion, IReadOnlyList<OutOfReach> OutOfReach,
+    IReadOnlyList<Clearance> Clearances, IReadOnlyList<InterviewView> Interviews);

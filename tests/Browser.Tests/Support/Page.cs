@@ -72,7 +72,7 @@ public sealed class Page : IDisposable
     public void Click(string text)
     {
         var before = Button(text);
-        Driver.ExecuteScript("arguments[0].scrollIntoView({block: 'center'})", before);
+        Driver.ExecuteScript("arguments[0].scrollIntoView({block: 'center', behavior: 'instant'})", before);
         before.Click();
     }
 

@@ -7,7 +7,9 @@ import type { StageProps } from '../stage';
 import { BeforeRatings } from './BeforeRatings';
 import { FactSearch } from './FactSearch';
 import { FactsKnown } from './FactsKnown';
+import { Interview } from './Interview';
 import { Measured } from './Measured';
+import { Phone } from './Phone';
 import { Stretches } from './Stretches';
 import { Questions } from './Questions';
 import { SavedText } from '../../parts/SavedText';
@@ -29,7 +31,8 @@ export default function Arrive({ visit, words, who, lamps, base }: StageProps) {
       side={
         <>
           <h2>{t('arrive.known')}</h2>
-          <FactSearch visit={visit} words={words} />
+          <FactSearch visit={visit} />
+          <Phone visit={visit} />
           <FactsKnown visit={visit} words={words} />
           <Measured visit={visit} words={words} />
         </>
@@ -61,9 +64,12 @@ export default function Arrive({ visit, words, who, lamps, base }: StageProps) {
               )
             }
           />
-          <Stretches visit={visit} />
+          <Interview visit={visit} words={words} />
         </section>
-        <BeforeRatings visit={visit} words={words} />
+        <div>
+          <BeforeRatings visit={visit} words={words} />
+          <Stretches visit={visit} />
+        </div>
       </div>
     </Frame>
   );

@@ -20,9 +20,9 @@ export function FactForm({ visit, fact, definition, regions, done }: Props) {
   const set = (part: Partial<FactEntry>) => {
     const next = { ...entry, ...part };
     setEntry(next);
-    answer(next);
+    answer(next, entry);
   };
-  const id = (name: string) => `${definition.id}-${name}`;
+  const id = (name: string) => `${definition.id}-${entry.region ?? ''}-${name}`;
   const detail = (key: string, value: string) => set({ detail: { ...entry.detail, [key]: value } });
   const limbs = [
     { id: 'leg', name: t('arrive.wholeLeg') },
@@ -83,15 +83,19 @@ export function FactForm({ visit, fact, definition, regions, done }: Props) {
             key={d.key}
             id={id(d.key)}
             label={d.name}
-            type={d.kind === 'date' ? 'date' : 'text'}
+            type={d.kind === 'choice' ? 'text' : d.kind}
             value={entry.detail?.[d.key] ?? ''}
             onLeave={(value) => detail(d.key, value)}
           />
         ),
       )}
       <div className="formfoot">
-        <span className="soft small">{fact.recordedBy && t('arrive.recordedBy', { who: fact.recordedBy })}</span>
-        <button type="button" className="pill quiet" onClick={() => forget(definition.id)}>
+        <span className="soft small">
+          {[fact.entry.saidBy, fact.recordedBy && t('arrive.recordedBy', { who: fact.recordedBy })]
+            .filter(Boolean)
+            .join('; ')}
+        </span>
+        <button type="button" className="pill quiet" onClick={() => forget(entry)}>
           {t('arrive.forget')}
         </button>
         <button type="button" className="pill" onClick={done}>

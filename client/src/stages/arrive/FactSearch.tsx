@@ -1,25 +1,31 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import type { VisitView, Vocabulary } from '../../api/types';
+import { ask, http } from '../../api/http';
+import type { VisitView, WordFound } from '../../api/types';
 import { useAnswer } from './useAnswer';
 
-const MOST = 6;
-
-/** Finds a fact by the words people use for it ("warfarin", "new hip") and notes it as known. */
-export function FactSearch({ visit, words }: { visit: VisitView; words: Vocabulary }) {
+/** Finds facts by the words people use ("warfarin", "new hip", "slipped disc") and notes what the word means. */
+export function FactSearch({ visit }: { visit: VisitView }) {
   const { t } = useTranslation();
   const { answer } = useAnswer(visit.id);
   const [text, setText] = useState('');
   const id = useId();
-  const wanted = text.trim().toLowerCase();
-  const found =
-    wanted.length < 2
-      ? []
-      : words.facts
-          .filter((f) => [f.name, f.group, ...f.words].some((w) => w.toLowerCase().includes(wanted)))
-          .slice(0, MOST);
-  const take = (fact: string) => {
-    answer({ fact, status: 'known' });
+  const wanted = text.trim();
+  const words = useQuery({
+    queryKey: ['words', wanted],
+    queryFn: () => ask(http.GET('/api/words', { params: { query: { text: wanted } } })),
+    enabled: wanted.length >= 2,
+    staleTime: Infinity,
+    placeholderData: keepPreviousData,
+  });
+  const found = wanted.length < 2 ? [] : (words.data ?? []);
+  const take = (word: WordFound) => {
+    word.noted.forEach((entry) => answer(entry));
+    setText('');
+  };
+  const asMedicine = () => {
+    answer({ fact: 'medicine', status: 'known', detail: { name: wanted } });
     setText('');
   };
   return (
@@ -31,22 +37,39 @@ export function FactSearch({ visit, words }: { visit: VisitView; words: Vocabula
         id={id}
         className="form-control"
         type="search"
+        autoComplete="off"
         placeholder={t('arrive.search')}
         value={text}
         disabled={!!visit.signedAt}
         onChange={(e) => setText(e.target.value)}
-        onKeyDown={(e) => e.key === 'Enter' && found[0] && take(found[0].id)}
+        onKeyDown={(e) => e.key === 'Enter' && found[0] && !found[0].near && take(found[0])}
       />
-      {wanted.length >= 2 && (
+      {wanted.length >= 2 && words.data && (
         <ul className="found">
-          {found.map((f) => (
-            <li key={f.id}>
-              <button type="button" onClick={() => take(f.id)}>
-                <b>{f.name}</b> <span className="soft small">{f.group}</span>
+          {found.map((w) => (
+            <li key={w.name + w.because}>
+              <button type="button" onClick={() => take(w)}>
+                <b>{w.name}</b>{' '}
+                <span className="soft small">
+                  {[
+                    w.near && t('arrive.near'),
+                    w.facts.join(', ') === w.name ? w.kind : t('arrive.means', { facts: w.facts.join(', ') }),
+                    w.codes.map((c) => c.code).join(' '),
+                  ]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </span>
               </button>
             </li>
           ))}
-          {found.length === 0 && <li className="soft p-2">{t('arrive.notFound')}</li>}
+          {(found.length === 0 || found[0]!.near) && (
+            <li>
+              <button type="button" onClick={asMedicine}>
+                <b>{t('arrive.asMedicine', { name: wanted })}</b>{' '}
+                <span className="soft small">{t('arrive.asMedicineWhy')}</span>
+              </button>
+            </li>
+          )}
         </ul>
       )}
     </div>

@@ -4,41 +4,49 @@ import type { FactView, VisitView, Vocabulary } from '../../api/types';
 import { day } from '../../parts/spoken';
 import { FactForm } from './FactForm';
 
+const keyOf = (f: FactView) => [f.entry.fact, f.entry.region, f.entry.side, f.entry.detail?.name].join('|');
+
 /** What is known, each fact with its dates and details; opens to be made more exact. */
 export function FactsKnown({ visit, words }: { visit: VisitView; words: Vocabulary }) {
   const { t } = useTranslation();
   const [open, setOpen] = useState<string | null>(null);
   const held = visit.facts.filter((f) => f.entry.status !== 'no');
+  const consents = held.filter((f) => f.entry.fact === 'consent-given');
   const denied = visit.facts.length - held.length;
+  const line = (f: FactView) => (
+    <li key={keyOf(f)} className={open === keyOf(f) ? 'open' : ''}>
+      <button
+        type="button"
+        aria-expanded={open === keyOf(f)}
+        onClick={() => setOpen(open === keyOf(f) ? null : keyOf(f))}
+      >
+        <span>
+          <b>{f.saying}</b>
+          {f.isNew && <em className="new">{f.scope === 'today' ? t('arrive.today') : t('arrive.new')}</em>}
+        </span>
+        <span className="soft small">{details(f)}</span>
+      </button>
+      {open === keyOf(f) && (
+        <FactForm
+          visit={visit}
+          fact={f}
+          definition={words.facts.find((d) => d.id === f.entry.fact)!}
+          regions={words.regions}
+          done={() => setOpen(null)}
+        />
+      )}
+    </li>
+  );
   return (
     <>
-      <ul className="facts">
-        {held.map((f) => (
-          <li key={f.entry.fact} className={open === f.entry.fact ? 'open' : ''}>
-            <button
-              type="button"
-              aria-expanded={open === f.entry.fact}
-              onClick={() => setOpen(open === f.entry.fact ? null : f.entry.fact)}
-            >
-              <span>
-                <b>{f.saying}</b>
-                {f.isNew && <em className="new">{f.scope === 'today' ? t('arrive.today') : t('arrive.new')}</em>}
-              </span>
-              <span className="soft small">{details(f)}</span>
-            </button>
-            {open === f.entry.fact && (
-              <FactForm
-                visit={visit}
-                fact={f}
-                definition={words.facts.find((d) => d.id === f.entry.fact)!}
-                regions={words.regions}
-                done={() => setOpen(null)}
-              />
-            )}
-          </li>
-        ))}
-      </ul>
+      <ul className="facts">{held.filter((f) => f.entry.fact !== 'consent-given').map(line)}</ul>
       {held.length === 0 && <p className="soft mt-2">{t('arrive.nothingKnown')}</p>}
+      {consents.length > 0 && (
+        <details className="fold">
+          <summary>{t('arrive.consents', { count: consents.length })}</summary>
+          <ul className="facts">{consents.map(line)}</ul>
+        </details>
+      )}
       {denied > 0 && <p className="soft small mt-2">{t('arrive.denied', { count: denied })}</p>}
     </>
   );
@@ -46,7 +54,8 @@ export function FactsKnown({ visit, words }: { visit: VisitView; words: Vocabula
 
 /** What the details say beyond the sentence; a due date stays a date. */
 function details(f: FactView) {
-  return Object.values(f.entry.detail ?? {})
-    .map((value) => (/^\d{4}-\d\d-\d\d$/.test(value) ? day(value) : value.replaceAll('-', ' ')))
+  return Object.entries(f.entry.detail ?? {})
+    .filter(([key]) => key !== 'name')
+    .map(([, value]) => (/^\d{4}-\d\d-\d\d$/.test(value) ? day(value) : value.replaceAll('-', ' ')))
     .join(' · ');
 }

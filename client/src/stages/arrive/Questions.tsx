@@ -1,5 +1,5 @@
 import { useTranslation } from 'react-i18next';
-import type { VisitView, Vocabulary } from '../../api/types';
+import type { FactEntry, MissingFact, VisitView, Vocabulary } from '../../api/types';
 import { useKeys } from '../../shell/keys';
 import { Mark } from '../../parts/Mark';
 import { useAnswer } from './useAnswer';
@@ -13,29 +13,30 @@ export function Questions({ visit, words }: { visit: VisitView; words: Vocabular
   const [first] = visit.missing;
   useKeys((e) => {
     if (!first || e.ctrlKey || e.metaKey || e.altKey) return;
-    if (e.key === 'y') answer({ fact: first.fact, status: 'known' });
-    if (e.key === 'n') answer({ fact: first.fact, status: 'no' });
+    if (e.key === 'y') answer(yes(first));
+    if (e.key === 'n') answer(no(first));
   });
   if (!first) return null;
+  const facts = visit.missing.filter((m) => !m.region).map((m) => m.fact);
   const nameOf = (fact: string) => words.facts.find((f) => f.id === fact)?.name ?? fact;
   return (
     <section className="questions" aria-label={t('arrive.questions')}>
       {visit.missing.slice(0, SHOWN).map((m, i) => (
-        <div key={m.fact} className={`question ${i === 0 ? 'first' : ''}`}>
+        <div key={m.fact + (m.region ?? '')} className={`question ${i === 0 ? 'first' : ''}`}>
           <Mark outcome={m.strongest} />
           <div>
             <b>{m.question}</b>
             <p className="soft small">
-              {t('arrive.ifYes', { why: m.why })}
+              {t(m.region ? 'arrive.ifNo' : 'arrive.ifYes', { why: m.why })}
               {m.steps.length > 0 &&
                 ` · ${m.steps.length > 2 ? t('arrive.steps', { count: m.steps.length }) : m.steps.join(', ')}`}
             </p>
           </div>
           <div className="yesno">
-            <button type="button" className="pill" onClick={() => answer({ fact: m.fact, status: 'known' })}>
+            <button type="button" className="pill" onClick={() => answer(yes(m))}>
               {t('arrive.yes')} {i === 0 && <kbd>Y</kbd>}
             </button>
-            <button type="button" className="pill" onClick={() => answer({ fact: m.fact, status: 'no' })}>
+            <button type="button" className="pill" onClick={() => answer(no(m))}>
               {t('arrive.no')} {i === 0 && <kbd>N</kbd>}
             </button>
           </div>
@@ -48,16 +49,31 @@ export function Questions({ visit, words }: { visit: VisitView; words: Vocabular
             ? t('arrive.then', {
                 list: visit.missing
                   .slice(SHOWN, SHOWN + 6)
-                  .map((m) => nameOf(m.fact))
+                  .map((m) =>
+                    m.region
+                      ? t('arrive.consentFor', {
+                          region: words.regions.find((r) => r.id === m.region)?.name ?? m.region,
+                        })
+                      : nameOf(m.fact),
+                  )
                   .join(', '),
                 more: Math.max(0, visit.missing.length - SHOWN - 6),
               })
             : ''}
         </p>
-        <button type="button" className="pill" onClick={() => none(visit.missing.map((m) => m.fact))}>
-          {t('arrive.noToRest', { count: visit.missing.length })}
-        </button>
+        {facts.length > 0 && (
+          <button type="button" className="pill" onClick={() => none(facts)}>
+            {t('arrive.noToRest', { count: facts.length })}
+          </button>
+        )}
       </div>
     </section>
   );
 }
+
+/** Consent is asked the other way round: a yes allows, a no leaves the region out. */
+const yes = (m: MissingFact): FactEntry => ({ fact: m.fact, status: 'known', region: m.region });
+const no = (m: MissingFact): FactEntry =>
+  m.region && m.strictAnswer
+    ? { fact: m.strictAnswer, status: 'known', region: m.region }
+    : { fact: m.fact, status: 'no' };

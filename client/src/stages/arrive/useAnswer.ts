@@ -6,17 +6,18 @@ import { useChange } from '../../api/useVisit';
 export function useAnswer(visitId: string) {
   const change = useChange(visitId);
   return {
-    answer: (entry: FactEntry) =>
+    /** `instead` is the entry it takes the place of, where its region or side was changed. */
+    answer: (entry: FactEntry, instead?: FactEntry) =>
       change((version, path) =>
-        ask(http.PUT('/api/visits/{visitId}/facts', { params: path, body: { version, entry } })),
+        ask(http.PUT('/api/visits/{visitId}/facts', { params: path, body: { version, entry, instead } })),
       ),
     none: (facts: string[]) =>
       change((version, path) =>
         ask(http.POST('/api/visits/{visitId}/facts/none', { params: path, body: { version, facts } })),
       ),
-    forget: (fact: string) =>
+    forget: (entry: FactEntry) =>
       change((version, path) =>
-        ask(http.POST('/api/visits/{visitId}/facts/forget', { params: path, body: { version, fact } })),
+        ask(http.POST('/api/visits/{visitId}/facts/forget', { params: path, body: { version, entry } })),
       ),
   };
 }

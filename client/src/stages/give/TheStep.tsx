@@ -1,6 +1,7 @@
 import { useTranslation } from 'react-i18next';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { StepChart } from '../../chart/StepChart';
+import { StepLimits } from '../../parts/StepLimits';
 import { minSec } from '../../parts/spoken';
 import type { Moment } from './moment';
 
@@ -43,6 +44,7 @@ export function TheStep({
         <dd>{name(words.stances, step.stance)}</dd>
         <dt>{t('sheet.contact')}</dt>
         <dd>{name(words.contacts, step.contact)}</dd>
+        <StepLimits step={planned} words={words} />
         {planned.props.length > 0 && (
           <>
             <dt>{t('sheet.props')}</dt>

@@ -3,6 +3,7 @@ import { useTranslation } from 'react-i18next';
 import type { PlanEdit, PlanStep, VisitView, Vocabulary } from '../../api/types';
 import { StepChart } from '../../chart/StepChart';
 import { Level } from '../../parts/Level';
+import { StepLimits } from '../../parts/StepLimits';
 import { minSec } from '../../parts/spoken';
 import { Stepper } from './Stepper';
 
@@ -75,6 +76,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
           {name(words.patterns, step.pattern.kind)}
           {expanded.stations > 1 && `, ${t('sheet.stations', { count: expanded.stations })}`}
         </dd>
+        <StepLimits step={step} words={words} />
         {expanded.restSeconds > 0 && (
           <>
             <dt>{t('sheet.rest')}</dt>

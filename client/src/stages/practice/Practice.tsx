@@ -7,6 +7,7 @@ import { signedOut } from '../../shell/door';
 import { Frame } from '../../shell/Frame';
 import { Hands } from './Hands';
 import { People } from './People';
+import { Rules } from './Rules';
 
 /** Practice: our people, our rules' sources, and who saw and changed what. */
 export default function Practice() {
@@ -38,33 +39,9 @@ export default function Practice() {
         </button>
       </div>
       <Hands />
-      <Rules />
+      <Rules owner={owner} />
       {owner && <Trail />}
     </Frame>
-  );
-}
-
-function Rules() {
-  const { t } = useTranslation();
-  const rules = useQuery({ queryKey: ['rules'], queryFn: () => ask(http.GET('/api/rules')) });
-  return (
-    <details className="fold">
-      <summary>{t('practice.rules', { count: rules.data?.length ?? 0 })}</summary>
-      <table className="table trailtable">
-        <tbody>
-          {rules.data?.map((r) => (
-            <tr key={r.id}>
-              <td>
-                <b>{r.title}</b>
-                <div className="soft small">{r.id}</div>
-              </td>
-              <td>{r.why}</td>
-              <td className="soft small">{r.source.work ? `${r.source.label}: ${r.source.work}` : r.source.label}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </details>
   );
 }
 

@@ -3,6 +3,8 @@ import type { Outcome, VisitView, Vocabulary } from '../../api/types';
 import { Chart } from '../../chart/Chart';
 import { Mark } from '../../parts/Mark';
 
+const SHOWN = 3;
+
 const order: Outcome[] = ['emergency', 'refer-first', 'postpone', 'clearance', 'avoid', 'modify', 'note'];
 
 /** Where today's limits lie, region by region, and what each is for. */
@@ -61,7 +63,10 @@ export function Limits({ visit, words }: { visit: VisitView; words: Vocabulary }
             <Mark outcome={limit.outcome} />
             <div>
               <b className="serif">{limit.regions.join(', ')}</b>
-              <p className="soft small">{limit.titles.join(' · ')}</p>
+              <p className="soft small">
+                {limit.titles.slice(0, SHOWN).join(' · ')}
+                {limit.titles.length > SHOWN && ` · ${t('limits.more', { count: limit.titles.length - SHOWN })}`}
+              </p>
             </div>
           </li>
         ))}

@@ -10,6 +10,7 @@ import { Thread } from '../../thread/Thread';
 import type { StageProps } from '../stage';
 import { FindingCard } from './FindingCard';
 import { Limits } from './Limits';
+import { OtherFlows } from './OtherFlows';
 
 /** Screen: may I, where not, what instead. The answer first, then its reasons, then what can be done. */
 export default function Screen({ visit, words, who, lamps, base }: StageProps) {
@@ -27,6 +28,8 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
       .flatMap((f) => f.steps),
   );
   const toChange = new Set(visit.screen.swaps.map((s) => s.step));
+  const out = new Set(findings.filter((f) => f.outcome === 'avoid').flatMap((f) => f.steps));
+  const mostIsOut = out.size * 2 >= visit.plan.steps.length;
   const settle = () => {
     setBefore(visit.plan);
     change((version, path) => ask(http.POST('/api/visits/{visitId}/settle', { params: path, body: { version } })));
@@ -90,11 +93,17 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
           </button>
         </div>
       </div>
+      {(visit.screen.unresolved ?? []).map((u) => (
+        <p key={u.saying} className="warnline" role="note">
+          <b>{t('screen.unresolved')}</b> {u.saying}
+        </p>
+      ))}
       <div className="findings">
         {grouped.map((same) => (
           <FindingCard key={same[0]!.title + same[0]!.rule} findings={same} visit={visit} />
         ))}
       </div>
+      {mostIsOut && !visit.signedAt && <OtherFlows visit={visit} />}
       {visit.departures.length > 0 && (
         <section className="departures">
           <h2>{t('screen.changedToday')}</h2>
@@ -134,11 +143,11 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
   );
 }
 
-/** Findings that say the same (no compression hold, for three reasons) are one card. */
+/** Findings that take the same steps out, for three reasons, are one card; so are those that say the same of the whole visit. */
 function group(findings: Finding[]) {
   const groups = new Map<string, Finding[]>();
   for (const f of findings) {
-    const key = `${f.outcome}|${f.title}|${f.steps.join()}`;
+    const key = `${f.outcome}|${f.steps.length > 0 ? f.steps.join() : f.rule + f.title}`;
     groups.set(key, [...(groups.get(key) ?? []), f]);
   }
   return [...groups.values()];

@@ -1,0 +1,99 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { QRCodeSVG } from 'qrcode.react';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { ask, http } from '../../api/http';
+import type { VisitView } from '../../api/types';
+import { useChange } from '../../api/useVisit';
+
+/** The client fills in what they can on their own phone; what comes back is read and accepted line by line. */
+export function Phone({ visit }: { visit: VisitView }) {
+  const { t } = useTranslation();
+  const cache = useQueryClient();
+  const change = useChange(visit.id);
+  const [link, setLink] = useState('');
+  const [refused, setRefused] = useState<ReadonlySet<number>>(new Set());
+  const key = ['intake', visit.id];
+  const path = { params: { path: { visitId: visit.id } } };
+  const intake = useQuery({
+    queryKey: key,
+    queryFn: () => ask(http.GET('/api/visits/{visitId}/intake', path)),
+    refetchInterval: link ? 4000 : false,
+    refetchOnMount: 'always',
+  });
+  const make = async () => {
+    const made = await ask(http.POST('/api/visits/{visitId}/intake-link', path));
+    setLink(window.location.origin + made.path);
+    await cache.invalidateQueries({ queryKey: key });
+  };
+  const lines = intake.data?.lines ?? [];
+  const said = intake.data?.words ?? '';
+  const toRead = lines.length > 0 || said !== '';
+  const accept = () => {
+    const taken = lines.map((_, i) => i).filter((i) => !refused.has(i));
+    change(async (version, params) => {
+      const view = await ask(
+        http.POST('/api/visits/{visitId}/intake/accept', { params, body: { version, lines: taken, words: true } }),
+      );
+      setLink('');
+      await cache.invalidateQueries({ queryKey: key });
+      return view;
+    });
+  };
+  const toggle = (i: number) => {
+    const next = new Set(refused);
+    if (!next.delete(i)) next.add(i);
+    setRefused(next);
+  };
+  const denied = lines.filter((line) => line.entry.status === 'no').length;
+  const tick = (saying: string, i: number) => (
+    <li key={saying}>
+      <label className={refused.has(i) ? 'soft' : ''}>
+        <input type="checkbox" className="form-check-input" checked={!refused.has(i)} onChange={() => toggle(i)} />{' '}
+        {saying} {lines[i]?.was && <span className="soft small">{t('intake.was', { was: lines[i].was })}</span>}
+      </label>
+    </li>
+  );
+  if (toRead) {
+    return (
+      <section className="intake">
+        <h2>{t('intake.came', { count: lines.length })}</h2>
+        <p className="soft small">{t('intake.read')}</p>
+        {said && <blockquote>{said}</blockquote>}
+        <ul className="plainlist">{lines.map((line, i) => line.entry.status !== 'no' && tick(line.saying, i))}</ul>
+        {denied > 0 && (
+          <details className="fold">
+            <summary>{t('intake.denied', { count: denied })}</summary>
+            <ul className="plainlist">{lines.map((line, i) => line.entry.status === 'no' && tick(line.saying, i))}</ul>
+          </details>
+        )}
+        <button type="button" className="pill main" onClick={accept}>
+          {t('intake.accept', { count: lines.length - refused.size })}
+        </button>
+      </section>
+    );
+  }
+  return (
+    <section className="intake">
+      {link ? (
+        <>
+          <h2>{t('intake.scan')}</h2>
+          <div className="scan">
+            <QRCodeSVG value={link} size={132} marginSize={2} title={t('intake.scan')} />
+            <div>
+              <p className="small">{t('intake.once')}</p>
+              <a href={link} target="_blank" rel="noreferrer">
+                {t('intake.open')}
+              </a>
+              <p className="soft small">{t('intake.waiting')}</p>
+            </div>
+          </div>
+        </>
+      ) : (
+        <button type="button" className="pill" disabled={!!visit.signedAt} onClick={() => void make()}>
+          {t(intake.data?.waiting ? 'intake.another' : 'intake.make')}
+        </button>
+      )}
+    </section>
+  );
+}

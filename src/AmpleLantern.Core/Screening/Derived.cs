@@ -1,0 +1,95 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measuring;
+using NodaTime;
+
+namespace AmpleLantern.Core.Screening;
+
+/// <summary>Something said of the client that cannot be as it stands.</summary>
+/// <param name="Facts">Ids of the facts concerned.</param>
+/// <param name="Saying">What does not fit, how it is read meanwhile, and what settles it.</param>
+public sealed record Unresolved(IReadOnlyList<string> Facts, string Saying);
+
+/// <summary>What follows from what was said: a medicine's class, consent that was not given. Contradictions are read strictly.</summary>
+public static class Derived
+{
+    public const string UnknownMedicine = "medicine-unknown";
+    public const string ConsentGiven = "consent-given";
+    public const string ConsentRefused = "consent-refused";
+    public const string ConsentMissing = "consent-missing";
+
+    /// <summary>The rule for a region about which a no was said.</summary>
+    public const string NoConsentRule = "consent.region";
+
+    /// <summary>The person with all that follows, and what stands unresolved.</summary>
+    public static (ScreenSubject Subject, IReadOnlyList<Unresolved> Unresolved) From(ScreenSubject subject, KnowledgeBase knowledge)
+    {
+        var facts = new List<FactEntry>(subject.Facts);
+        var open = new List<Unresolved>();
+        foreach (var medicine in subject.Facts.Where(f => f.Fact == FactWords.MedicineFact && f.HoldsOn(subject.Date)))
+        {
+            Medicine(medicine, subject, facts, open, knowledge);
+        }
+
+        open.AddRange(subject.Facts.Where(f => f.Fact == FactCheck.PregnancyFact && f.HoldsOn(subject.Date))
+            .SelectMany(f => Pregnant(f, subject, knowledge)));
+        if (subject.ConsentMustBeGiven)
+        {
+            facts.AddRange(WithoutConsent(subject, knowledge).Select(r => new FactEntry(ConsentMissing, Region: r)));
+        }
+
+        return (subject with { Facts = facts }, open);
+    }
+
+    /// <summary>Vulnerable regions about which nothing was said that holds today.</summary>
+    public static IEnumerable<string> WithoutConsent(ScreenSubject subject, KnowledgeBase knowledge)
+    {
+        bool Said(Region r, FactEntry f) => f.Region is { } named && (named == r.Id || named == r.Limb || knowledge.Overlap(r.Id, named));
+        bool Speaks(FactEntry f) => f.Fact == ConsentGiven && f.HoldsOn(subject.Date) || f.Fact == ConsentRefused && f.Status is not FactStatus.No;
+        return knowledge.Regions.All.Where(r => r.Vulnerable && !subject.Facts.Any(f => Speaks(f) && Said(r, f))).Select(r => r.Id);
+    }
+
+    private static void Medicine(FactEntry medicine, ScreenSubject subject, List<FactEntry> facts, List<Unresolved> open, KnowledgeBase knowledge)
+    {
+        var name = medicine.Of(FactWords.NameDetail);
+        var known = name is null ? null : FactWords.Medicine(name, knowledge);
+        if (known is null)
+        {
+            facts.Add(medicine with { Fact = UnknownMedicine });
+            open.Add(new([FactWords.MedicineFact],
+                $"The medicine {(name is null ? "has no name" : $"'{name}' is not in our list")}: read as a blood thinner until you know what it is for. Ask to see the packet."));
+            return;
+        }
+
+        foreach (var means in known.Means)
+        {
+            var denied = subject.Facts.FirstOrDefault(f => f.Fact == means.Fact && f.Status is FactStatus.No);
+            if (denied is not null)
+            {
+                var what = knowledge.Facts[means.Fact].Name;
+                open.Add(new([FactWords.MedicineFact, means.Fact],
+                    $"{Sentence(known.Name)} means {what}, and '{what}' was answered with no. Read as yes until one of the two is put right."));
+                facts.Remove(denied);
+            }
+
+            facts.Add(means with { Since = medicine.Since, Until = medicine.Until, Detail = medicine.Detail });
+        }
+    }
+
+    private static IEnumerable<Unresolved> Pregnant(FactEntry entry, ScreenSubject subject, KnowledgeBase knowledge)
+    {
+        var defaults = knowledge.Defaults;
+        if (subject.Age is { } age && (age < defaults.YoungestPregnancyAge || age > defaults.OldestPregnancyAge))
+        {
+            yield return new([FactCheck.PregnancyFact],
+                $"Pregnant, and {age} years old by the birth date: one of the two is wrong. The rules for pregnancy hold until it is put right.");
+        }
+
+        if (FactCheck.PregnancyDays(entry, subject.Date, knowledge) is { } days && days.Most - days.Least > defaults.PregnancyDatesAgreeWithinDays)
+        {
+            yield return new([FactCheck.PregnancyFact],
+                $"The dates given make {Pregnancy.Spoken(days.Least)} and {Pregnancy.Spoken(days.Most)}. The stricter of the two is used for each rule; ask which date the midwife keeps.");
+        }
+    }
+
+    private static string Sentence(string words) => char.ToUpperInvariant(words[0]) + words[1..];
+}

@@ -1,0 +1,34 @@
+using AmpleLantern.Core.Screening;
+using NodaTime;
+
+namespace AmpleLantern.Data.Records;
+
+/// <summary>
+/// A way in for one client, once, for a while: to fill their history or today's check-in on their own phone. What they say waits
+/// here until a practitioner has read it line by line.
+/// </summary>
+public sealed class IntakeLink : IOfClient
+{
+    public Guid Id { get; init; } = Guid.CreateVersion7();
+
+    public Guid ClientId { get; init; }
+
+    public Guid VisitId { get; init; }
+
+    /// <summary>Hash of the token in the link; the token itself is not kept.</summary>
+    public required string TokenHash { get; init; }
+
+    public required string MadeBy { get; init; }
+
+    public Instant MadeAt { get; init; }
+
+    public Instant Expires { get; set; }
+
+    public Instant? FilledAt { get; set; }
+
+    /// <summary>What the client said today, in their words.</summary>
+    public string Words { get; set; } = "";
+
+    /// <summary>What they answered and nobody has read yet.</summary>
+    public IReadOnlyList<FactEntry> Answers { get; set; } = [];
+}

@@ -1,0 +1,192 @@
+using System.Security.Cryptography;
+using System.Text;
+using AmpleLantern.Core;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Data;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Arrive;
+using AmpleLantern.Web.Practice;
+using AmpleLantern.Web.Visits;
+using Microsoft.AspNetCore.WebUtilities;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace AmpleLantern.Web.Intake;
+
+/// <summary>A link just made. The token is told this once and kept nowhere.</summary>
+public sealed record NewLink(string Path, Instant Expires);
+
+/// <summary>What came in from the client's phone and waits to be read.</summary>
+public sealed record IntakeView(bool Waiting, Instant? Expires, Instant? FilledAt, string Words, IReadOnlyList<IntakeLine> Lines);
+
+/// <summary>One answer, as it would be noted.</summary>
+/// <param name="Was">What is known of it until now.</param>
+public sealed record IntakeLine(FactEntry Entry, string Saying, string? Was);
+
+/// <summary>Which of the lines are taken over; the others are put aside.</summary>
+public sealed record AcceptRequest(int Version, IReadOnlyList<int> Lines, bool Words) : IOnVersion;
+
+/// <summary>A question on the phone.</summary>
+public sealed record PhoneQuestion(string Fact, string Question, string Group, IReadOnlyList<FactDetail> Details, bool Sided);
+
+/// <summary>All that a link shows: questions, and nothing of the record.</summary>
+public sealed record PhonePage(IReadOnlyList<PhoneQuestion> Questions, Instant Expires);
+
+/// <summary>What the client filled in.</summary>
+/// <param name="Medicines">Names as the client wrote them, one each.</param>
+public sealed record PhoneAnswers(string Words, IReadOnlyList<FactEntry> Answers, IReadOnlyList<string> Medicines);
+
+/// <summary>Intake by a one-time link: the client fills it in on a phone, the practitioner reads it line by line.</summary>
+public static class IntakeEndpoints
+{
+    private const int TokenBytes = 18;
+    private const int LongestWords = 2000;
+    private const int MostAnswers = 300;
+    private const string OnThePhone = "the client, on their phone";
+    private static readonly Duration Lasts = Duration.FromHours(48);
+
+    public static void MapIntake(this RouteGroupBuilder visit)
+    {
+        visit.MapPost("/intake-link", Make);
+        visit.MapGet("/intake", View);
+        visit.MapPost("/intake/accept", Accept);
+    }
+
+    /// <summary>The only addresses that need no sign-in besides the door itself.</summary>
+    public static void MapPhone(this RouteGroupBuilder api)
+    {
+        api.MapGet("/intake/{token}", Open).AllowAnonymous().RequireRateLimiting(AccessSetup.SignInLimit);
+        api.MapPost("/intake/{token}", Fill).AllowAnonymous().RequireRateLimiting(AccessSetup.SignInLimit);
+    }
+
+    private static async Task<NewLink> Make(Guid visitId, VisitDesk desk, LanternDb db)
+    {
+        var visit = await desk.Load(visitId);
+        foreach (var old in await db.Intakes.Where(i => i.VisitId == visitId && i.FilledAt == null).ToListAsync())
+        {
+            // One open link at a time: a new one shuts the old.
+            old.Expires = desk.Now;
+        }
+
+        var token = WebEncoders.Base64UrlEncode(RandomNumberGenerator.GetBytes(TokenBytes));
+        var link = new IntakeLink
+        {
+            ClientId = visit.ClientId,
+            VisitId = visitId,
+            TokenHash = Hash(token),
+            MadeBy = desk.Person.Name,
+            MadeAt = desk.Now,
+            Expires = desk.Now + Lasts,
+        };
+        db.Intakes.Add(link);
+        await db.SaveChangesAsync();
+        return new($"/intake/{token}", link.Expires);
+    }
+
+    private static async Task<IntakeView> View(Guid visitId, VisitDesk desk, LanternDb db)
+    {
+        var visit = await desk.Load(visitId);
+        var link = await Latest(visitId, db);
+        return new(
+            link is { FilledAt: null } && link.Expires > desk.Now, link?.Expires, link?.FilledAt, link?.Words ?? "",
+            link?.FilledAt is null ? [] : [.. link.Answers.Select(a => Line(a, visit, desk.Knowledge))]);
+    }
+
+    private static async Task<VisitView> Accept(Guid visitId, AcceptRequest request, VisitDesk desk, LanternDb db)
+    {
+        var link = await Latest(visitId, db) ?? throw new RefusalException("not-found", "Nothing has come in for this visit.");
+        var taken = link.Answers.Where((_, i) => request.Lines.Contains(i)).ToList();
+        var said = link.Words;
+        var view = await desk.Change(visitId, request.Version, (v, _) =>
+        {
+            FactKeeping.Keep(v, taken, desk, OnThePhone);
+            if (request.Words && said.Length > 0)
+            {
+                v.Words = v.Words.Length == 0 ? said : $"{v.Words}\n{said}";
+            }
+
+            // Read is read: nothing of it waits any longer.
+            (link.Answers, link.Words) = ([], "");
+        });
+        return view;
+    }
+
+    private static async Task<PhonePage> Open(string token, HttpContext http, LanternDb db, RuleBook book, IClock clock)
+    {
+        var link = await Find(token, db, clock);
+        var client = await db.Clients.AsNoTracking().Include(c => c.Facts).SingleAsync(c => c.Id == link.ClientId);
+        Csrf.Hand(http);
+        // Only what is not known yet is asked, and nothing that is known is shown.
+        var known = client.Facts.Select(f => f.Fact).ToHashSet();
+        return new(
+            [
+                .. book.Current.Facts.All.Where(f => Asked(f) && !known.Contains(f.Id))
+                    .Select(f => new PhoneQuestion(f.Id, f.Question, f.Group, [.. f.Details.Where(d => d.Kind is not "text")], f.Sided)),
+            ],
+            link.Expires);
+    }
+
+    private static async Task<IntakeDone> Fill(string token, PhoneAnswers answers, LanternDb db, RuleBook book, IClock clock)
+    {
+        var link = await Find(token, db, clock);
+        var now = clock.GetCurrentInstant();
+        var today = now.InZone(DateTimeZoneProviders.Tzdb.GetSystemDefault()).Date;
+        if (answers.Words.Length > LongestWords || answers.Answers.Count + answers.Medicines.Count > MostAnswers)
+        {
+            throw new RefusalException("too-much", $"Write at most {LongestWords} letters, please; tell the rest in the room.", "/words");
+        }
+
+        for (var i = 0; i < answers.Answers.Count; i++)
+        {
+            FactCheck.Check(answers.Answers[i], today, book.Current, $"/answers/{i}");
+        }
+
+        link.Words = answers.Words.Trim();
+        link.Answers =
+        [
+            .. answers.Answers.Where(a => Asked(book.Current.Facts[a.Fact])),
+            .. answers.Medicines.Select(m => m.Trim()).Where(m => m.Length > 0).Distinct()
+                .Select(m => new FactEntry(FactWords.MedicineFact, Detail: new Dictionary<string, string> { [FactWords.NameDetail] = m })),
+        ];
+        link.FilledAt = now;
+        await db.SaveChangesAsync();
+        return new(link.Answers.Count);
+    }
+
+    /// <summary>What a person can say of themselves without a hand on them: no regions, no consents, nothing that follows from the rest.</summary>
+    private static bool Asked(FactDefinition fact) => fact is { Derived: false, Regional: false, Group: not "consent" } && fact.Id != FactWords.MedicineFact;
+
+    private static IntakeLine Line(FactEntry entry, Visit visit, KnowledgeBase knowledge)
+    {
+        var definition = knowledge.Facts[entry.Fact];
+        var was = visit.CheckIn.Concat(visit.Client!.Facts.Select(f => f.ToEntry())).FirstOrDefault(f => f.SameAs(entry, definition));
+        string Say(FactEntry e) => e.Status is FactStatus.No ? $"no {definition.Name}" : Conditions.Saying(e, visit.Date, knowledge);
+        return new(entry, Say(entry), was is null ? null : Say(was));
+    }
+
+    private static Task<IntakeLink?> Latest(Guid visitId, LanternDb db) =>
+        db.Intakes.Where(i => i.VisitId == visitId).OrderByDescending(i => i.MadeAt).FirstOrDefaultAsync();
+
+    private static async Task<IntakeLink> Find(string token, LanternDb db, IClock clock)
+    {
+        var hash = Hash(token);
+        var link = await db.Intakes.SingleOrDefaultAsync(i => i.TokenHash == hash)
+            ?? throw new RefusalException("no-such-link", "This link is not right. Ask the practice for a new one.");
+        if (link.FilledAt is not null)
+        {
+            throw new RefusalException("link-used", "This has been sent already, and can be sent only once. Tell the practice if something should change.");
+        }
+
+        return link.Expires > clock.GetCurrentInstant()
+            ? link
+            : throw new RefusalException("link-expired", "This link has run out. Ask the practice for a new one; they will ask you the rest in the room.");
+    }
+
+    private static string Hash(string token) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(token)));
+}
+
+/// <summary>What was received.</summary>
+public sealed record IntakeDone(int Answers);

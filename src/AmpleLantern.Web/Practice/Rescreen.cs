@@ -1,0 +1,103 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Data;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Visits;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace AmpleLantern.Web.Practice;
+
+/// <summary>How far a screening of all clients has come, and whose verdict it changed.</summary>
+/// <param name="Changes">At most the first hundred.</param>
+public sealed record RescreenState(bool Running, int Done, int Total, int Changed, IReadOnlyList<VerdictChange> Changes, Instant? FinishedAt, string? Failed);
+
+/// <summary>
+/// Screens every client anew against their latest plan, with the shipped rules alone and with the practice's own. Runs behind the
+/// page; what it finds is shown as it goes on.
+/// </summary>
+public sealed class Rescreen(RuleBook book, IServiceScopeFactory scopes, IClock clock, ILogger<Rescreen> log)
+{
+    private const int Batch = 250;
+    private const int MostShown = 100;
+
+    private readonly Lock guard = new();
+    private volatile RescreenState state = new(false, 0, 0, 0, [], null, null);
+
+    public RescreenState State => state;
+
+    public RescreenState Start()
+    {
+        lock (guard)
+        {
+            if (state.Running)
+            {
+                return state;
+            }
+
+            state = new(true, 0, 0, 0, [], null, null);
+        }
+
+        _ = Task.Run(Run);
+        return state;
+    }
+
+    /// <summary>The verdict of one stored visit under some knowledge.</summary>
+    public static string Verdict(Visit visit, KnowledgeBase knowledge)
+    {
+        var (subject, tempo) = Of(visit, knowledge);
+        return Core.Screening.Screen.VerdictOf(subject, visit.Plan, knowledge.School(visit.School), tempo, knowledge);
+    }
+
+    /// <summary>Whether one rule has something to say of one stored visit.</summary>
+    public static bool Speaks(Rule rule, Visit visit, KnowledgeBase knowledge)
+    {
+        var (subject, tempo) = Of(visit, knowledge);
+        return Core.Screening.Screen.Run(subject, visit.Plan, knowledge.School(visit.School), tempo, knowledge).Findings.Any(f => f.Rule == rule.Id);
+    }
+
+    private static (ScreenSubject Subject, Tempo Tempo) Of(Visit visit, KnowledgeBase knowledge)
+    {
+        var client = visit.Client!;
+        return (
+            VisitFrame.PersonOn(visit),
+            TempoOf.Measures(client.BreathsPerMinute, client.StatureCm, null, knowledge.Defaults));
+    }
+
+    private async Task Run()
+    {
+        try
+        {
+            await using var scope = scopes.CreateAsyncScope();
+            var db = scope.ServiceProvider.GetRequiredService<LanternDb>();
+            var latest = await db.Visits.AsNoTracking().GroupBy(v => v.ClientId)
+                .Select(g => g.OrderByDescending(v => v.Date).ThenByDescending(v => v.At).Select(v => v.Id).First()).ToListAsync();
+            var (done, changes) = (0, new List<VerdictChange>());
+            var changed = 0;
+            foreach (var batch in latest.Chunk(Batch))
+            {
+                var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Where(v => batch.Contains(v.Id)).ToListAsync();
+                var verdicts = visits.AsParallel().Select(v => (Visit: v, Before: Verdict(v, book.Shipped), After: Verdict(v, book.Current))).ToList();
+                foreach (var (visit, before, after) in verdicts.Where(v => v.Before != v.After))
+                {
+                    changed++;
+                    if (changes.Count < MostShown)
+                    {
+                        changes.Add(new(visit.Id, visit.Client!.Name, visit.Date, before, after));
+                    }
+                }
+
+                done += batch.Length;
+                state = new(true, done, latest.Count, changed, [.. changes], null, null);
+            }
+
+            state = state with { Running = false, Done = done, Total = latest.Count, FinishedAt = clock.GetCurrentInstant() };
+        }
+        catch (Exception e)
+        {
+            log.LogError(e, "Screening all clients stopped");
+            state = state with { Running = false, Failed = "It stopped part way. Nothing was changed; start it again." };
+        }
+    }
+}

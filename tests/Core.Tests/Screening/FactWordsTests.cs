@@ -1,0 +1,71 @@
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Tests.Support;
+
+namespace AmpleLantern.Core.Tests.Screening;
+
+/// <summary>From the words people use to facts.</summary>
+public class FactWordsTests
+{
+    private static readonly FactWords Dictionary = new(Known.Base);
+
+    /// <summary>
+    /// Antithrombotic agents, group B01A of the WHO Collaborating Centre's ATC index (from memory): each is screened as a blood thinner.
+    /// </summary>
+    [Theory]
+    [InlineData("warfarin", "B01AA03")]
+    [InlineData("phenprocoumon", "B01AA04")]
+    [InlineData("heparin", "B01AB01")]
+    [InlineData("enoxaparin", "B01AB05")]
+    [InlineData("clopidogrel", "B01AC04")]
+    [InlineData("aspirin", "B01AC06")]
+    [InlineData("ticagrelor", "B01AC24")]
+    [InlineData("dabigatran", "B01AE07")]
+    [InlineData("rivaroxaban", "B01AF01")]
+    [InlineData("apixaban", "B01AF02")]
+    [InlineData("edoxaban", "B01AF03")]
+    [InlineData("fondaparinux", "B01AX05")]
+    public void Medicines_of_group_B01A_are_blood_thinners(string name, string code)
+    {
+        var found = Dictionary.Find(name)[0];
+        Assert.Equal(code, Assert.Single(found.Codes).Code);
+        Assert.Equal(found.Name, Dictionary.Find(code)[0].Name);
+        var screened = Known.Screened(Known.Flow(Known.Groin), new(1980, 1, 1), [.. found.Noted]);
+        Assert.Contains(screened.Findings, f => f.Rule == "compression-hold.anticoagulant");
+    }
+
+    [Theory]
+    [InlineData("blood thinners", "anticoagulant")]
+    [InlineData("stent", "heart-disease")]
+    [InlineData("water tablets", "diuretic")]
+    [InlineData("slipped disc", "disc-problem")]
+    [InlineData("new hip", "hip-replacement")]
+    [InlineData("Twisted ankle", "acute-sprain")]
+    [InlineData("pacemaker", "implanted-cardiac-device")]
+    [InlineData("dvt", "clot")]
+    [InlineData("  C-SECTION ", "groin-or-abdominal-surgery")]
+    [InlineData("expecting", "pregnancy")]
+    [InlineData("tia", "stroke-or-tia")]
+    public void Common_words_map_to_facts(string said, string fact) =>
+        Assert.Contains(Dictionary.Find(said)[0].Noted, n => n.Fact == fact);
+
+    [Theory]
+    [InlineData("wafarin", "warfarin")]
+    [InlineData("slippd disc", "slipped disc")]
+    [InlineData("rivaroxabon", "rivaroxaban")]
+    public void A_slip_of_the_pen_is_answered_with_what_is_near(string said, string near)
+    {
+        var found = Dictionary.Find(said);
+        Assert.All(found, f => Assert.True(f.Near));
+        Assert.Contains(found, f => f.Name == near);
+    }
+
+    [Fact]
+    public void Nothing_is_found_for_a_word_of_another_world() => Assert.Empty(Dictionary.Find("zzyzx"));
+
+    [Fact]
+    public void The_vocabulary_is_large_and_its_codes_are_of_the_right_shape()
+    {
+        Assert.True(Known.Base.Terms.All.Count >= 150);
+        Assert.All(Known.Base.Terms.All.SelectMany(t => t.Codes), c => Assert.Matches(c.System == "ATC" ? "^[A-Z][0-9]{2}[A-Z]{1,2}([0-9]{2})?$" : "^[A-Z][0-9]{2}$", c.Code));
+    }
+}
