@@ -13,12 +13,20 @@ export const useSaveState = () => useSyncExternalStore(changes.subscribe, change
 const key = (visitId: string) => ['visit', visitId];
 
 export function useVisit(visitId: string) {
+  const cache = useQueryClient();
   return useQuery({
     queryKey: key(visitId),
-    queryFn: () => ask(http.GET('/api/visits/{visitId}', { params: { path: { visitId } } })),
+    queryFn: async () => {
+      const read = await ask(http.GET('/api/visits/{visitId}', { params: { path: { visitId } } }));
+      return newer(cache.getQueryData<VisitView>(key(visitId)), read);
+    },
     staleTime: 30_000,
   });
 }
+
+/** A look that set out before a change came back must not put the older visit on screen. */
+export const newer = (have: VisitView | undefined, read: VisitView) =>
+  have && have.version > read.version ? have : read;
 
 export function useVocabulary() {
   return useQuery<Vocabulary>({
