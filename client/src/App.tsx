@@ -15,6 +15,8 @@ const VisitFrame = lazy(() => import('./stages/VisitFrame'));
 const Clients = lazy(() => import('./stages/clients/Clients'));
 const History = lazy(() => import('./stages/clients/History'));
 const Atlas = lazy(() => import('./stages/atlas/Atlas'));
+const Library = lazy(() => import('./stages/library/Library'));
+const CardPage = lazy(() => import('./stages/plan/CardPage'));
 const LetterPage = lazy(() => import('./stages/letter/LetterPage'));
 const PhonePage = lazy(() => import('./stages/phone/PhonePage'));
 const Practice = lazy(() => import('./stages/practice/Practice'));
@@ -49,6 +51,8 @@ function House() {
           <Route path="/today" element={<Today />} />
           <Route path="/visits/:visitId/:stage?" element={<VisitFrame />} />
           <Route path="/visits/:visitId/letter/:kind" element={<LetterPage />} />
+          <Route path="/visits/:visitId/card" element={<CardPage />} />
+          <Route path="/library/:kind?/:id?" element={<Library />} />
           <Route path="/clients" element={<Clients />} />
           <Route path="/clients/:clientId" element={<History />} />
           <Route path="/atlas" element={<Atlas />} />

@@ -27,6 +27,8 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
 
     public DbSet<OwnRule> OwnRules => Set<OwnRule>();
 
+    public DbSet<OwnFlow> OwnFlows => Set<OwnFlow>();
+
     public DbSet<AuditEntry> Audit => Set<AuditEntry>();
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
@@ -81,6 +83,11 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             b.HasIndex(i => i.VisitId);
         });
         builder.Entity<OwnRule>(b => AsJson(b.Property(r => r.Rule)));
+        builder.Entity<OwnFlow>(b =>
+        {
+            b.Property(f => f.Id).ValueGeneratedNever();
+            AsJson(b.Property(f => f.Plan));
+        });
         builder.Entity<AuditEntry>(b => b.HasIndex(a => a.ClientId));
     }
 

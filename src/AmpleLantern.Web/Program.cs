@@ -12,6 +12,7 @@ using AmpleLantern.Web.Clients;
 using AmpleLantern.Web.Give;
 using AmpleLantern.Web.Hosting;
 using AmpleLantern.Web.Intake;
+using AmpleLantern.Web.Library;
 using AmpleLantern.Web.Plan;
 using AmpleLantern.Web.Practice;
 using AmpleLantern.Web.Reflect;
@@ -76,6 +77,7 @@ builder.Services.AddDataProtection().SetApplicationName("AmpleLantern").PersistK
 builder.Services.ConfigureHttpJsonOptions(o => OpenJson.Configure(o.SerializerOptions, strict: true));
 builder.Services.AddResponseCompression(o => o.EnableForHttps = true);
 builder.Services.AddOpenApiDocument();
+builder.Services.AddScoped<PlanShelf>();
 builder.AddAccess();
 
 var app = builder.Build();
@@ -97,6 +99,7 @@ api.MapToday();
 api.MapClients();
 api.MapPractice();
 api.MapRules();
+api.MapLibrary();
 api.MapPhone();
 api.MapAtlas();
 var visit = api.MapGroup("/visits/{visitId:guid}").RequireAuthorization(Policies.Treat);

@@ -176,7 +176,7 @@ public sealed class VisitTests : IAsyncLifetime
         Assert.Equal("Teo Marsh", (string)booked["practitioner"]!);
         var visit = await odile.Visit((string)booked["id"]!);
         Assert.Equal("arrive", (string)visit["currentStage"]!);
-        var other = await Post((string)booked["id"]!, "plan/flow", new { version = Version(visit), flow = "legs-on-the-mat" });
+        var other = await Post((string)booked["id"]!, "plan/start", new { version = Version(visit), from = new { kind = "flow", id = "legs-on-the-mat" } });
         Assert.Equal(42, other["plan"]!["steps"]!.AsArray().Count);
         Assert.Equal("Lune Harrow", (string)(await odile.Get("/api/today?date=2026-12-01"))!["visits"]![0]!["clientName"]!);
         odile.Refused(422, "bad-date", await odile.Get("/api/today?date=soon"));

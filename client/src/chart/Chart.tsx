@@ -13,6 +13,8 @@ interface Props {
   box: { width: number; height: number };
   /** Ids of points, regions or areas that are lit. */
   lit?: string[];
+  /** How warm regions are, 0 to 1, by id, or by id and side (1 left, -1 right): the dose as a wash. */
+  wash?: Record<string, number>;
   /** Ids of regions that are left out today: hatched. */
   leftOut?: string[];
   label: string;
@@ -41,6 +43,7 @@ export function Chart({
   box,
   lit = [],
   leftOut = [],
+  wash,
   label,
   zooming,
   mark = 'round',
@@ -192,8 +195,12 @@ export function Chart({
               <path
                 key={i}
                 d={a.path}
-                className={`area ${a.kind} is-${a.kind === 'reflex' ? a.group : 'place'}${out ? ' out' : ''}${dim(a)}`}
-                style={out ? { fill: `url(#${id}h)` } : undefined}
+                className={`area ${a.kind} is-${a.kind === 'reflex' ? a.group : 'place'}${out ? ' out' : ''}${wash ? ' washed' : dim(a)}`}
+                style={
+                  out
+                    ? { fill: `url(#${id}h)` }
+                    : wash && { opacity: 0.12 + 0.75 * (wash[`${a.id}/${a.side}`] ?? wash[a.id] ?? 0) }
+                }
                 filter={!out && a.kind === 'region' && lit.includes(a.id) ? `url(#${id}g)` : undefined}
                 onClick={onArea && (() => onArea(a.id, a.side))}
               >

@@ -71,6 +71,7 @@ function Places() {
     <div className="places">
       <NavLink to="/today">{t('place.today')}</NavLink>
       <NavLink to="/clients">{t('place.clients')}</NavLink>
+      <NavLink to="/library">{t('place.library')}</NavLink>
       <NavLink to="/atlas">{t('place.atlas')}</NavLink>
       <NavLink to="/practice">{t('place.practice')}</NavLink>
     </div>

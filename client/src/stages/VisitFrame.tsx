@@ -16,6 +16,8 @@ const pages = {
   plan: lazy(() => import('./plan/Plan')),
   give: lazy(() => import('./give/Give')),
   reflect: lazy(() => import('./reflect/Reflect')),
+  compose: lazy(() => import('./plan/compose/Compose')),
+  compare: lazy(() => import('./plan/compare/Compare')),
 };
 
 /** One frame for the whole visit; each stage fills it. */
@@ -40,8 +42,9 @@ export default function VisitFrame() {
   if (!visit.data || !words.data) return <p className="loading">{t('shell.loading')}</p>;
   const v = visit.data;
   if (!stage) return <Navigate to={`/visits/${visitId}/${v.currentStage}`} replace />;
-  const at = stage as Stage;
-  const Page = pages[at];
+  const Page = pages[stage as keyof typeof pages];
+  // Composing and comparing belong to the plan.
+  const at: Stage = stage === 'compose' || stage === 'compare' ? 'plan' : (stage as Stage);
   if (!Page) return <Navigate to={`/visits/${visitId}/${v.currentStage}`} replace />;
   const base = `/visits/${visitId}`;
   const who = (

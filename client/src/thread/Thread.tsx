@@ -16,12 +16,14 @@ interface Props {
   /** Seconds into the plan, while a session runs. */
   now?: number;
   breathsPerMinute: number;
+  /** Seconds the width stands for; the plan's own when not said. */
+  scale?: number;
 }
 
 const ZOOMS = [1, 1.6, 2.5, 4, 6.5, 10];
 
 /** The session as beads along time: order, repetition, balance and length at a glance. */
-export function Thread({ plan, expansion, words, selected, flagged, onSelect, now, breathsPerMinute }: Props) {
+export function Thread({ plan, expansion, words, selected, flagged, onSelect, now, breathsPerMinute, scale }: Props) {
   const { t } = useTranslation();
   const run = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(1184);
@@ -33,8 +35,8 @@ export function Thread({ plan, expansion, words, selected, flagged, onSelect, no
     return () => watch.disconnect();
   }, []);
   const layout = useMemo(
-    () => layOut(expansion, words, room, ZOOMS[zoom]!, (s) => blockName(plan, s, t)),
-    [plan, expansion, words, room, zoom, t],
+    () => layOut(expansion, words, room, ZOOMS[zoom]!, (s) => blockName(plan, s, t), scale),
+    [plan, expansion, words, room, zoom, t, scale],
   );
   const picked = layout.runs.find((r) => r.step.id === selected);
   const nowX = now === undefined ? undefined : layout.xOf(now);

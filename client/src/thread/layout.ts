@@ -55,8 +55,10 @@ export function layOut(
   width: number,
   zoom: number,
   blockName: (step: ExpandedStep) => string,
+  /** Seconds the width stands for, to lay two plans on one scale. */
+  scale?: number,
 ): Layout {
-  const total = Math.max(1, expansion.totalSeconds);
+  const total = Math.max(1, scale ?? expansion.totalSeconds);
   const full = width * zoom;
   const xOf = (s: number) => (s / total) * full;
   const runs = expansion.steps.map((step) => runOf(step, words, xOf));

@@ -1,4 +1,5 @@
 /** Every word on the screens. British spelling, plain and short. */
+import { planning } from './planning';
 import { screening } from './screening';
 
 export const en = {
@@ -14,7 +15,7 @@ export const en = {
     day: 'Day theme',
     night: 'Night theme',
   },
-  place: { today: 'Today', clients: 'Clients', atlas: 'Atlas', practice: 'Practice' },
+  place: { today: 'Today', clients: 'Clients', library: 'Library', atlas: 'Atlas', practice: 'Practice' },
   chart: {
     label: 'The body',
     step: '{{region}}, client {{position}}',
@@ -197,7 +198,10 @@ export const en = {
         '[ ]': 'pressure level down or up',
         Delete: 'leave it out',
         F: 'fit to the booked minutes',
-        U: 'undo',
+        'U, Shift U': 'undo, do again',
+        'Shift ↑ ↓': 'choose several',
+        M: 'the same on the other side',
+        P: 'pin: never cut',
       },
     },
     give: {
@@ -362,31 +366,6 @@ export const en = {
     more_other: '{{count}} more',
     reasons: 'Reasons on record',
   },
-  plan: {
-    outOfReach_one: 'One step cannot be reached as the client lies:',
-    outOfReach_other: '{{count}} steps cannot be reached as the client lies:',
-    of: 'planned, {{minutes}} min on the mat',
-    equal: 'left and right equal',
-    leftLonger: 'left longer by {{by}}',
-    rightLonger: 'right longer by {{by}}',
-    presses: '{{count}} presses',
-    steps_one: 'one step',
-    steps_other: '{{count}} steps',
-    undo: 'Undo',
-    onward: 'On to Give',
-    settle: 'To settle first: {{what}}.',
-    toScreen: 'Go to Screen',
-    locked: 'The session has begun; the plan stays as it is.',
-    fit: 'Fit to',
-    fitNow: 'Fit',
-    startAgain: 'Start again from…',
-    fitsIn: 'It fits into the booked time.',
-    tooLong_one: 'One minute too long for the booked time.',
-    tooLong_other: '{{count}} minutes too long for the booked time.',
-    insteadOf: 'instead of {{name}}',
-    flagged: 'to settle on Screen',
-    sided: { left: 'Left {{name}}', right: 'Right {{name}}' },
-  },
   sheet: {
     points: 'Points',
     products: 'On the skin',
@@ -410,6 +389,9 @@ export const en = {
     source: 'Source',
     level: 'Level',
     repeats: 'Repeats',
+    atLeast: 'At least',
+    atMost: 'At most',
+    note: 'Note for the hands',
     usually: '{{min}} to {{max}}',
     hold: 'Hold',
     contact: 'Contact',
@@ -560,5 +542,6 @@ export const en = {
     role: 'May',
     add: 'Add',
   },
+  ...planning,
   ...screening,
 };

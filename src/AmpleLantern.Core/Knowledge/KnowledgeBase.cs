@@ -1,6 +1,8 @@
 using System.Collections.Frozen;
 using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Measuring;
+using AmpleLantern.Core.Planning.Composing;
+using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Screening;
 
 namespace AmpleLantern.Core.Knowledge;
@@ -56,6 +58,8 @@ public sealed record KnowledgeBase(
     Catalogue<Disagreement> Disagreements,
     Catalogue<SwapWay> SwapWays,
     Catalogue<Complaint> Complaints,
+    Catalogue<OrderRule> OrderRules,
+    ComposingBase Composing,
     AtlasBase Atlas,
     MeasuringBase Measuring)
 {

@@ -23,7 +23,7 @@ public static class KnowledgeChecks
         .. k.Flows.All.SelectMany(f => Flow(f, k)),
         .. k.Replacements.All.SelectMany(r => Replacement(r, k)),
         .. Doubles("families", k.Families), .. Doubles("products", k.Products), .. Doubles("terms", k.Terms), .. Doubles("complaints", k.Complaints),
-        .. ScreeningChecks.Problems(k),
+        .. ScreeningChecks.Problems(k), .. Doubles("orderRules", k.OrderRules), .. PlanningChecks.Problems(k),
         .. Doubles("points", k.Atlas.Points), .. Doubles("landmarks", k.Atlas.Landmarks), .. Doubles("channels", k.Atlas.Channels),
         .. Doubles("sen", k.Atlas.Sen), .. AtlasChecks.Problems(k),
         .. k.Responses.All.SelectMany(r => Known(k.Facts, r.AsksFact).Select(why => new KnowledgeProblem("responses", r.Id, "/asksFact", why))),
@@ -70,6 +70,11 @@ public static class KnowledgeChecks
 
     private static IEnumerable<KnowledgeProblem> Flow(Flow flow, KnowledgeBase k)
     {
+        foreach (var problem in FlowChecks.Problems(flow, k))
+        {
+            yield return problem;
+        }
+
         var ids = new HashSet<string>();
         for (var b = 0; b < flow.Blocks.Count; b++)
         {
@@ -125,6 +130,11 @@ public static class KnowledgeChecks
             yield return ("/repeats", Order);
         }
 
+        if (step.Pattern.Stations is < 1)
+        {
+            yield return ("/pattern/stations", "A pattern needs one station or more.");
+        }
+
         if (step.Pattern.Hold is { } hold && !Ordered(hold))
         {
             yield return ("/pattern/hold", Order);
@@ -164,6 +174,8 @@ public static class KnowledgeChecks
     private static string? PatternNeeds(PatternSpec p) => p switch
     {
         { Kind: PatternKind.PointSet, Stations: null } => "Needs the number of points as its stations.",
+        { Kind: PatternKind.ContractRelax, Hold: null } => "Needs the seconds of the push as its hold.",
+        { Kind: PatternKind.Column } when !Spine.Vertebrae.Contains(p.From ?? "") || !Spine.Vertebrae.Contains(p.To ?? "") => "Needs the vertebrae it goes from and to.",
         { NeedsTime: true, Hold: null, Breaths: null } => "Needs a hold in seconds, or breaths.",
         { Places: { } places, Stations: { } n } when places.Count != n => $"Has {places.Count} places for {n} stations.",
         _ => null,

@@ -8,10 +8,12 @@ namespace AmpleLantern.Core.Knowledge;
 /// <param name="GroinHold">Seconds of a compression hold: shortest, usual, longest.</param>
 /// <param name="FirstSide">The client's side a session starts with.</param>
 /// <param name="WorseSideExtraPercent">How much longer the worse side may be worked.</param>
+/// <param name="OrderRulesOff">Rules of order this profile does not hold to.</param>
 /// <param name="Choices">Options taken in <c>disagreements</c>, by question.</param>
 public sealed record School(
     string Id, string Name, Source Source, int OlderAdultFromAge, int ChildBelowAge, HoldSeconds GroinHold,
-    string FirstSide, int WorseSideExtraPercent, IReadOnlyDictionary<string, string> Choices) : IKnown
+    string FirstSide, int WorseSideExtraPercent, IReadOnlyDictionary<string, string> Choices,
+    IReadOnlyList<string>? OrderRulesOff = null) : IKnown
 {
     /// <summary>The option this profile takes in a question; the default where it says nothing.</summary>
     public string Chose(string question, KnowledgeBase knowledge) =>

@@ -101,8 +101,18 @@ public static class ScreeningChecks
             .. All("rules", rule.Id, $"{at}/on/products", k.Products, on?.Products),
             .. All("rules", rule.Id, $"{at}/on/lines", k.Atlas.Channels, on?.Lines?.Where(l => !k.Atlas.Sen.Has(l))),
             .. All("rules", rule.Id, $"{at}/cap/positions", k.Positions, effect.Cap?.Positions),
+            .. Cap(effect.Cap).Select(why => new KnowledgeProblem("rules", rule.Id, $"{at}/cap", why)),
         ];
     }
+
+    /// <summary>A cap no step can keep would take the plan apart.</summary>
+    private static IEnumerable<string> Cap(Cap? cap) => new[]
+    {
+        (cap?.Level is < 1 or > 5, "A level goes from 1 (surface) to 5 (very deep)."),
+        (cap?.HoldSeconds is < 1 or > 900, "A hold lasts 1 to 900 seconds."),
+        (cap?.RangePercent is < 10 or > 100, "A range goes from 10 to 100 percent."),
+        (cap?.PacePercent is < 10 or > 100, "A pace goes from 10 to 100 percent."),
+    }.Where(c => c.Item1).Select(c => c.Item2);
 
     private static IEnumerable<KnowledgeProblem> Of(Complaint complaint, KnowledgeBase k)
     {

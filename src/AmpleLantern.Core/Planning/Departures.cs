@@ -22,7 +22,7 @@ public static class Departures
         }
 
         var now = plan.Steps.ToDictionary(s => s.Id);
-        var steps = FlowPlans.FromFlow(flow, knowledge, school).Steps
+        var steps = FlowPlans.FromFlow(flow, knowledge, school, plan.Choices).Steps
             .Select(was => (was, Step(was, now.GetValueOrDefault(was.Id), plan, knowledge))).Where(s => s.Item2 is not null);
         return
         [

@@ -11,8 +11,8 @@ public sealed record Cut(string Step, string Name, int From, int To);
 public sealed record FitResult(Plan Plan, Expansion Expansion, IReadOnlyList<Cut> Cuts, bool Optimal, string Reason);
 
 /// <summary>
-/// Fits a plan to a number of minutes by whole repeats inside each step's range. Pairs keep equal repeats; opening,
-/// re-check and closing keep theirs.
+/// Fits a plan to a number of minutes by whole repeats inside each step's range. Pairs keep equal repeats, or the worse side
+/// what it has more, as far as the school allows; opening, re-check, closing and what is pinned keep theirs.
 /// </summary>
 /// <remarks>
 /// Best means, in this order: never over the minutes; the least time left over, counted in half minutes; the changes
@@ -35,15 +35,11 @@ public static class Fit
         var shortest = fixedTenths + groups.Sum(g => g.Options.Min(o => o.Tenths));
         if (shortest > budget)
         {
-            throw new RefusalException(
-                "cannot-fit",
-                $"This plan cannot be given in {minutes:0.#} minutes: with the fewest repeats it takes {Spoken(shortest)}. "
-                + "Leave out steps or give it more time.",
-                "/minutes");
+            throw new RefusalException("cannot-fit", Impossible(plan, minutes, shortest, budget, tempo, knowledge), "/minutes");
         }
 
         var chosen = Solve(groups, budget - fixedTenths);
-        var repeats = groups.Zip(chosen).SelectMany(p => p.First.Steps.Select(s => (s.Id, p.Second.Repeats)))
+        var repeats = groups.Zip(chosen).SelectMany(p => p.First.Steps.Select(s => (s.Id, Repeats: p.Second.Repeats + p.First.More(s))))
             .ToDictionary(p => p.Id, p => p.Repeats);
         var fitted = plan.With(s => repeats.TryGetValue(s.Id, out var n) ? s with { Repeats = n } : s);
         var cuts = plan.Steps.Where(s => repeats.TryGetValue(s.Id, out var n) && n != s.Repeats)
@@ -79,8 +75,36 @@ public static class Fit
         }
     }
 
+    /// <summary>Says why it cannot be, and the least that would make it possible.</summary>
+    private static string Impossible(Plan plan, double minutes, int shortest, int budget, Tempo tempo, KnowledgeBase knowledge)
+    {
+        var over = shortest - budget;
+        // What a pair takes with its fewest repeats; the one that is just enough costs the plan least.
+        var parts = plan.Steps.Where(s => s.Role is StepRole.Work && !s.Pinned).GroupBy(s => s.Pair ?? s.Id)
+            .Select(g => (g.First().Name, Both: g.Count() > 1, Tenths: g.Sum(s => Tenths(PlanExpansion.WorkSeconds(s, s.Range.Min, tempo, knowledge))))).ToList();
+        var enough = parts.Where(p => p.Tenths >= over).OrderBy(p => p.Tenths).FirstOrDefault();
+        var out_ = new List<string>();
+        for (var (left, i) = (over, 0); enough.Name is null && left > 0 && i < parts.Count; i++)
+        {
+            var part = parts.OrderByDescending(p => p.Tenths).ElementAt(i);
+            out_.Add(part.Name);
+            left -= part.Tenths;
+        }
+
+        var more = $"give it {Math.Ceiling(shortest / 600.0):0} minutes";
+        var leave = enough.Name is { } one ? $"leave out {one}{(enough.Both ? " on both sides" : "")} ({Spoken(enough.Tenths)}), or "
+            : out_.Count > 0 && parts.Sum(p => p.Tenths) >= over ? $"leave out {string.Join(", ", out_)}, or "
+            : plan.Steps.Any(s => s.Pinned) ? $"take the pin off {plan.Steps.First(s => s.Pinned).Name} or others, or " : "";
+        return $"This plan cannot be given in {minutes:0.#} minutes: with the fewest repeats it takes {Spoken(shortest)}. "
+            + $"To make it possible, {leave}{more}.";
+    }
+
     /// <summary>Steps whose repeats are chosen together, with the time each choice takes.</summary>
-    internal sealed record Group(IReadOnlyList<PlanStep> Steps, IReadOnlyList<Option> Options);
+    /// <param name="WorseMore">What the worse side has more than the other, in repeats.</param>
+    internal sealed record Group(IReadOnlyList<PlanStep> Steps, IReadOnlyList<Option> Options, Side? Worse = null, int WorseMore = 0)
+    {
+        public int More(PlanStep step) => step.Side == Worse ? WorseMore : 0;
+    }
 
     internal readonly record struct Option(int Repeats, int Tenths, int Unevenness);
 
@@ -89,16 +113,19 @@ public static class Fit
         .. plan.Steps.Where(MayChange).GroupBy(s => s.Pair ?? s.Id).Select(g =>
         {
             var steps = g.ToList();
-            var options = Enumerable.Range(steps[0].Range.Min, steps[0].Range.Max - steps[0].Range.Min + 1)
+            var least = steps.MinBy(s => s.Repeats)!;
+            var more = plan.WorseSide is { } worse && least.Side != worse ? steps.Where(s => s.Side == worse).Select(s => s.Repeats - least.Repeats).DefaultIfEmpty(0).Max() : 0;
+            var group = new Group(steps, [], plan.WorseSide, more);
+            var options = Enumerable.Range(steps[0].Range.Min, Math.Max(1, steps[0].Range.Max - more - steps[0].Range.Min + 1))
                 .Select(n => new Option(
                     n,
-                    steps.Sum(s => Tenths(PlanExpansion.WorkSeconds(s, n, tempo, knowledge))),
-                    steps.Sum(s => (n - s.Repeats) * (n - s.Repeats))));
-            return new Group(steps, [.. options]);
+                    steps.Sum(s => Tenths(PlanExpansion.WorkSeconds(s, n + group.More(s), tempo, knowledge))),
+                    steps.Sum(s => (n + group.More(s) - s.Repeats) * (n + group.More(s) - s.Repeats))));
+            return group with { Options = [.. options] };
         }),
     ];
 
-    private static bool MayChange(PlanStep step) => step.Role is StepRole.Work && step.Range.Max > step.Range.Min;
+    private static bool MayChange(PlanStep step) => step.Role is StepRole.Work && !step.Pinned && step.Range.Max > step.Range.Min;
 
     private static int FixedTenths(Plan plan, IReadOnlyList<Group> groups, Tempo tempo, KnowledgeBase knowledge)
     {
@@ -172,7 +199,7 @@ public static class Fit
         var more = cuts.Count - fewer;
         var parts = new[] { (fewer, "fewer"), (more, "more") }.Where(p => p.Item1 > 0)
             .Select(p => $"{p.Item2} repeats in {p.Item1} of {plan.Steps.Count} steps");
-        return $"{Capital(string.Join(" and ", parts))}; both sides stay equal; opening, re-check and close are kept. "
+        return $"{Capital(string.Join(" and ", parts))}; {(plan.WorseSide is { } worse ? $"the {worse.ToString().ToLowerInvariant()} side keeps what it has more" : "both sides stay equal")}; opening, re-check and close are kept. "
             + $"It takes {Spoken(Tenths(total))}, {rest}.";
     }
 

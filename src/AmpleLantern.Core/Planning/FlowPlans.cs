@@ -10,26 +10,26 @@ public static class FlowPlans
     /// Takes a flow whole. A block for each side is given on the school's first side, then mirrored: sides are swapped
     /// everywhere in it, and each step keeps its twin as its pair.
     /// </summary>
-    public static Plan FromFlow(Flow flow, KnowledgeBase knowledge, School school)
+    /// <param name="choices">Options of the flow's variants; the school's, or the flow's own default, where nothing is chosen.</param>
+    /// <exception cref="RefusalException">An option the flow does not have.</exception>
+    public static Plan FromFlow(Flow flow, KnowledgeBase knowledge, School school, IReadOnlyDictionary<string, string>? choices = null)
     {
         var first = school.FirstSide == "right" ? Side.Right : Side.Left;
+        var chosen = FlowVariants.Choose(flow, knowledge, school, choices);
         var steps = new List<PlanStep>();
-        foreach (var block in flow.Blocks)
+        foreach (var run in Runs(FlowVariants.Blocks(flow, chosen)))
         {
-            if (!block.EachSide)
+            IReadOnlyList<Side?> sides = run[0].EachSide ? [first, first.Mirror()] : [null];
+            foreach (var side in sides)
             {
-                steps.AddRange(block.Steps.Select(t => Step(t, t.Id, block.Id, t.Side, null, knowledge, school)));
-                continue;
-            }
-
-            foreach (var side in new[] { first, first.Mirror() })
-            {
-                steps.AddRange(block.Steps.Select(t =>
-                    Step(OnSide(t, side, knowledge), $"{t.Id}.{Word(side)}", block.Id, side, t.Id, knowledge, school)));
+                steps.AddRange(run.SelectMany(block => block.Steps.Where(t => FlowVariants.Holds(t.When, chosen))
+                    .Select(t => Placed(t, block.Id, side, knowledge, school))));
             }
         }
 
-        return new(flow.Name, [.. steps.Select(s => s with { Surface = flow.Surfaces[0] })], flow.Id, [.. flow.Blocks.Select(b => new PlanBlock(b.Id, b.Name))]);
+        return new(
+            flow.Name, [.. Numbered(steps).Select(s => s with { Surface = flow.Surfaces[0] })], flow.Id,
+            [.. flow.Blocks.Select(b => new PlanBlock(b.Id, b.Name))], Choices: chosen.Count > 0 ? chosen : null);
     }
 
     /// <summary>Places a template in a plan.</summary>
@@ -46,17 +46,60 @@ public static class FlowPlans
             t.NoTouchSeconds, t.AlsoIn ?? [], t.Props ?? [], t.Where, pair, t.Note, Points: t.Points, Line: t.Line, Products: t.Products);
     }
 
-    /// <summary>A template given on the other side than it was written for: the client lies on the other side too.</summary>
-    private static StepTemplate OnSide(StepTemplate t, Side side, KnowledgeBase knowledge)
+    /// <summary>The step as its mirror gives it: the other side, the client lying on the other side too.</summary>
+    public static PlanStep Mirrored(PlanStep s, KnowledgeBase knowledge) => s with
     {
-        string Other(string position) => knowledge.Positions[position].Mirror ?? position;
-        return t.Side != side && t.Side == side.Mirror()
-            ? t with { Position = Other(t.Position), AlsoIn = t.AlsoIn?.Select(Other).ToList() }
-            : t;
-    }
+        Side = s.Side.Mirror(),
+        Position = Other(s.Position, knowledge),
+        AlsoIn = s.AlsoIn.Any(p => Other(p, knowledge) != p) ? [.. s.AlsoIn.Select(p => Other(p, knowledge))] : s.AlsoIn,
+    };
 
     /// <summary>The family whose length the school profile sets.</summary>
     public const string CompressionHold = "compression-hold";
 
-    private static string Word(Side side) => side is Side.Left ? "left" : "right";
+    private static PlanStep Placed(StepTemplate t, string block, Side? side, KnowledgeBase knowledge, School school)
+    {
+        if (side is not { } on)
+        {
+            return Step(t, t.Id, block, t.Side, null, knowledge, school);
+        }
+
+        // A template is written for one side; given on the other, the client lies on the other side too.
+        var placed = t.Side == on.Mirror() ? Mirrored(Step(t, "", block, t.Side, t.Id, knowledge, school), knowledge) : Step(t, "", block, on, t.Id, knowledge, school);
+        return placed with { Id = $"{t.Id}.{(on is Side.Left ? "left" : "right")}", Side = on };
+    }
+
+    private static string Other(string position, KnowledgeBase knowledge) => knowledge.Positions[position].Mirror ?? position;
+
+    /// <summary>Blocks of one round stay together: all of them on one side, then all on the other.</summary>
+    private static IEnumerable<IReadOnlyList<FlowBlock>> Runs(IReadOnlyList<FlowBlock> blocks)
+    {
+        var run = new List<FlowBlock>();
+        foreach (var block in blocks)
+        {
+            if (run.Count > 0 && !(block.EachSide && block.Round is not null && block.Round == run[^1].Round))
+            {
+                yield return run;
+                run = [];
+            }
+
+            run.Add(block);
+        }
+
+        if (run.Count > 0)
+        {
+            yield return run;
+        }
+    }
+
+    /// <summary>A step that comes again gets a number of its own, and so does its pair.</summary>
+    private static IEnumerable<PlanStep> Numbered(IReadOnlyList<PlanStep> steps)
+    {
+        var seen = new Dictionary<string, int>();
+        foreach (var step in steps)
+        {
+            var n = seen[step.Id] = seen.GetValueOrDefault(step.Id) + 1;
+            yield return n == 1 ? step : step with { Id = $"{step.Id}.{n}", Pair = step.Pair is null ? null : $"{step.Pair}.{n}" };
+        }
+    }
 }

@@ -4,13 +4,26 @@ using AmpleLantern.Core.Techniques;
 namespace AmpleLantern.Core.Planning;
 
 /// <summary>The edits a plan takes one at a time.</summary>
-public enum PlanEditKind { Move, Level, Repeats, Hold, Contact, Side, Remove, AllowRest }
+public enum PlanEditKind
+{
+    Move, Level, Repeats, Hold, Contact, Side, Remove, AllowRest, Range, Pin, Unpin, Note, Position, Mirror, Split, Again, Group, Interleave,
+    WorseSide, Silence, Unsilence, Rename,
+}
 
-/// <summary>One edit of one step.</summary>
-/// <param name="Number">The level, repeats, seconds of the hold or rest, or the new place in the list (0 is first).</param>
-/// <param name="Word">The contact or side.</param>
+/// <summary>One edit of one step, or of several.</summary>
+/// <param name="Number">The level, repeats, seconds of the hold or rest, the least of the range, or the new place in the list (0 is first).</param>
+/// <param name="Word">
+/// The contact, side, position, note, heading, reason, new name, or the block that is given again after others.
+/// </param>
 /// <param name="BothSides">Do the same to the step's twin on the other side, so that the sides stay equal.</param>
-public sealed record PlanEdit(PlanEditKind Kind, string Step, double? Number = null, string? Word = null, bool BothSides = true);
+/// <param name="Steps">Further steps the same is done to.</param>
+/// <param name="Upper">The most of the range.</param>
+/// <param name="Blocks">The blocks after which another is given again.</param>
+/// <param name="Rule">The order rule that is set aside.</param>
+/// <param name="By">Who does it, for what is kept with a name.</param>
+public sealed record PlanEdit(
+    PlanEditKind Kind, string Step, double? Number = null, string? Word = null, bool BothSides = true, IReadOnlyList<string>? Steps = null,
+    int? Upper = null, IReadOnlyList<string>? Blocks = null, string? Rule = null, string? By = null);
 
 public static class PlanEdits
 {
@@ -18,15 +31,37 @@ public static class PlanEdits
     /// <exception cref="RefusalException">The edit cannot be; the plan is as before.</exception>
     public static Plan Apply(Plan plan, PlanEdit edit, KnowledgeBase knowledge)
     {
-        var step = plan.Step(edit.Step);
         var edited = edit.Kind switch
         {
-            PlanEditKind.Move => Move(plan, step, Whole(edit, "place")),
-            PlanEditKind.Remove => plan with { Steps = [.. plan.Steps.Where(s => !Concerns(s, step, edit))] },
-            _ => plan.With(s => Concerns(s, step, edit) ? Changed(s, edit) : s),
+            PlanEditKind.WorseSide => plan with { WorseSide = edit.Word is null ? null : SideOf(edit.Word) },
+            PlanEditKind.Rename => plan with { Name = Said(edit, "name") },
+            PlanEditKind.Silence => Silence(plan, edit, knowledge),
+            PlanEditKind.Unsilence => plan with { Silenced = [.. (plan.Silenced ?? []).Where(s => s.Rule != edit.Rule)] },
+            PlanEditKind.Interleave => PlanSets.Interleave(plan, Said(edit, "block"), edit.Blocks ?? []),
+            _ => OfSteps(plan, edit, knowledge),
         };
         PlanCheck.Check(edited, knowledge);
         return edited;
+    }
+
+    private static Plan OfSteps(Plan plan, PlanEdit edit, KnowledgeBase knowledge)
+    {
+        var step = plan.Step(edit.Step);
+        var steps = (edit.Steps ?? []).Prepend(edit.Step).Distinct().Select(plan.Step).ToList();
+        var inOrder = plan.Steps.Where(s => steps.Any(x => x.Id == s.Id)).ToList();
+        bool Concerned(PlanStep s) => steps.Any(x => Concerns(s, x, edit));
+        return edit.Kind switch
+        {
+            PlanEditKind.Move => Move(plan, inOrder, Whole(edit, "place")),
+            PlanEditKind.Remove => plan with { Steps = [.. plan.Steps.Where(s => !Concerned(s))] },
+            PlanEditKind.Mirror => PlanSets.WithTwins(plan, inOrder, knowledge),
+            PlanEditKind.Split => plan.Steps.Where(Concerned).Aggregate(plan, (p, s) => PlanSets.Split(p, p.Step(s.Id))),
+            PlanEditKind.Again => PlanSets.Again(plan, inOrder),
+            PlanEditKind.Group => PlanSets.Group(plan, inOrder, Said(edit, "heading")),
+            PlanEditKind.Level when steps.Count > 1 => plan.With(s => Concerned(s) ? s with { Level = s.Level + Whole(edit, "level") - step.Level } : s),
+            PlanEditKind.Repeats when steps.Count > 1 => plan.With(s => Concerned(s) ? WithRepeats(s, s.Repeats + Whole(edit, "number of repeats") - step.Repeats) : s),
+            _ => plan.With(s => Concerned(s) ? Changed(s, edit) : s),
+        };
     }
 
     private static bool Concerns(PlanStep s, PlanStep step, PlanEdit edit) =>
@@ -40,13 +75,39 @@ public static class PlanEdits
         PlanEditKind.Contact => step with { Contact = edit.Word ?? "" },
         PlanEditKind.Side => step with { Side = SideOf(edit.Word), Pair = null },
         PlanEditKind.AllowRest => step with { NoTouchSeconds = Number(edit) },
+        PlanEditKind.Range => WithRange(step, Whole(edit, "least"), edit.Upper ?? Whole(edit, "least")),
+        PlanEditKind.Pin => step with { Pinned = true },
+        PlanEditKind.Unpin => step with { Pinned = false },
+        PlanEditKind.Note => step with { Note = string.IsNullOrWhiteSpace(edit.Word) ? null : edit.Word.Trim() },
+        PlanEditKind.Position => step with { Position = edit.Word ?? "" },
         _ => step,
     };
 
-    private static Plan Move(Plan plan, PlanStep step, int to)
+    private static Plan Silence(Plan plan, PlanEdit edit, KnowledgeBase knowledge)
     {
-        var steps = plan.Steps.Where(s => s.Id != step.Id).ToList();
-        steps.Insert(Math.Clamp(to, 0, steps.Count), step);
+        RefusalException.Unless(edit.Rule is not null && knowledge.OrderRules.Has(edit.Rule), "unknown-rule", "There is no such rule of order.", "/rule");
+        RefusalException.Unless(edit.Word?.Trim().Length >= ShortestReason, "reason-too-short", "Say in a few words why it is right here.", "/word");
+        return plan with { Silenced = [.. (plan.Silenced ?? []).Where(s => s.Rule != edit.Rule), new(edit.Rule!, edit.Word!.Trim(), edit.By ?? "")] };
+    }
+
+    private const int ShortestReason = 5;
+
+    private static string Said(PlanEdit edit, string what) => !string.IsNullOrWhiteSpace(edit.Word)
+        ? edit.Word.Trim()
+        : throw new RefusalException("word-missing", $"Give a {what}.", "/word");
+
+    private static PlanStep WithRange(PlanStep step, int least, int most)
+    {
+        RefusalException.Unless(least >= 1 && least <= most, "range-out-of-order", "The range of repeats must go from 1 or more upward.", "/number");
+        RefusalException.Unless(step.Repeats >= least && step.Repeats <= most, "range-excludes-repeats",
+            $"{step.Name} is repeated {step.Repeats} times, which the range {least} to {most} leaves out. Change the repeats first, or widen the range.", "/number");
+        return step with { Range = new(step.Range.Usual, least, most) };
+    }
+
+    private static Plan Move(Plan plan, IReadOnlyList<PlanStep> moved, int to)
+    {
+        var steps = plan.Steps.Where(s => moved.All(m => m.Id != s.Id)).ToList();
+        steps.InsertRange(Math.Clamp(to, 0, steps.Count), moved);
         return plan with { Steps = steps };
     }
 

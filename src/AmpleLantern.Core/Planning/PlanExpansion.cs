@@ -59,6 +59,7 @@ public static class PlanExpansion
         var (what, changeSeconds) = Change(before, step, knowledge);
         var first = start + changeSeconds + step.SetupSeconds;
         var presses = new Press[placements.Count];
+        var places = step.Pattern.Kind is PatternKind.Column ? Spine.Between(step.Pattern.From, step.Pattern.To) : step.Pattern.Places;
         // Starts are rounded, lengths are differences of starts: a long step never drifts off the breath.
         var exact = 0.0;
         for (var i = 0; i < presses.Length; i++)
@@ -69,7 +70,7 @@ public static class PlanExpansion
             var until = Timing.ToTenths(first + exact);
             var station = placements[i].Station;
             presses[i] = new(
-                station, step.Pattern.Places is { } places && station <= places.Count ? places[station - 1] : null, from,
+                station, places is not null && station <= places.Count ? places[station - 1] : null, from,
                 Timing.ToTenths(until - from), step.Level, t.Sink, Timing.ToTenths(t.Hold), t.Release, t.Breaths);
         }
 

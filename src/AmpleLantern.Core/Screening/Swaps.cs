@@ -121,6 +121,9 @@ public sealed class Limits(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Trig
     public IReadOnlyList<(Rule Rule, Effect Effect)> On(PlanStep step) =>
         standing.TryGetValue(step, out var known) ? known : standing[step] = Standing(step);
 
+    /// <summary>The effects that stand on any of several steps.</summary>
+    public IEnumerable<(Rule Rule, Effect Effect)> On(IEnumerable<PlanStep> steps) => steps.SelectMany(On);
+
     /// <summary>New steps keep to the caps of level, hold, range and pace that stand today; the strictest wins.</summary>
     public IReadOnlyList<PlanStep> Capped(IReadOnlyList<PlanStep> steps) => [.. steps.Select(Capped)];
 

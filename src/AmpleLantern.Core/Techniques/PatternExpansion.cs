@@ -11,6 +11,7 @@ public static class PatternExpansion
         { Stations: { } n } => n,
         { Places: { Count: > 0 } places } => places.Count,
         { Kind: PatternKind.ThirdsWalk } => 3,
+        { Kind: PatternKind.Column } => Spine.Between(spec.From, spec.To).Count,
         _ when spec.IsContinuous => 1,
         _ => Patterns.StationsByHand(pathMetres, handBreadthMetres),
     };
@@ -41,7 +42,9 @@ public static class PatternExpansion
         PatternKind.Percussion => Patterns.PercussionPass(stations),
         PatternKind.PointSet => Patterns.PointSet(stations, spec.Hold?.Usual, spec.Breaths),
         PatternKind.Sections => Patterns.Sections(stations, spec.Count ?? 1),
-        PatternKind.Traction or PatternKind.Glide => Patterns.Traction(spec.Count ?? 1, spec.Hold?.Usual, spec.Breaths),
+        PatternKind.Column => Patterns.OneWay(stations),
+        PatternKind.ContractRelax => Patterns.ContractRelax(spec.Count ?? 1, spec.Hold?.Usual, spec.Breaths),
+        PatternKind.Traction or PatternKind.Glide or PatternKind.Pump => Patterns.Traction(spec.Count ?? 1, spec.Hold?.Usual, spec.Breaths),
         _ => Patterns.Hold(spec.Hold?.Usual, spec.Breaths),
     };
 }

@@ -9,14 +9,17 @@ namespace AmpleLantern.Core.Techniques;
 /// <param name="Hold">Seconds of a hold, shortest, usual, longest; also of rocking and stillness.</param>
 /// <param name="Breaths">Breaths a stretch or hold lasts, instead of seconds.</param>
 /// <param name="Count">How many times within one repeat (tractions, circles, strokes, passes).</param>
+/// <param name="From">First vertebra of a column, e.g. <c>C7</c>.</param>
+/// <param name="To">Last vertebra of a column, above or below the first.</param>
 /// <param name="UntilPulseSlows">The hold may end early, from its shortest time on, when the pulse slows.</param>
 public sealed record PatternSpec(
     PatternKind Kind, int? Stations = null, IReadOnlyList<string>? Places = null, bool Returning = false,
-    HoldSeconds? Hold = null, int? Breaths = null, int? Count = null, bool UntilPulseSlows = false)
+    HoldSeconds? Hold = null, int? Breaths = null, int? Count = null, bool UntilPulseSlows = false,
+    string? From = null, string? To = null)
 {
     /// <summary>Whether one placement lasts for a stated time rather than being a press among presses.</summary>
     public bool IsContinuous => Kind is PatternKind.Hold or PatternKind.Rest or PatternKind.Rock or PatternKind.Still
-        or PatternKind.Stretch or PatternKind.Traction or PatternKind.Glide;
+        or PatternKind.Stretch or PatternKind.Traction or PatternKind.Glide or PatternKind.Pump or PatternKind.ContractRelax;
 
     /// <summary>Whether the pattern says how long each placement stays.</summary>
     public bool NeedsTime => IsContinuous || Kind is PatternKind.PointSet;

@@ -93,6 +93,17 @@ public static class Patterns
         return [.. Enumerable.Repeat(new Placement(1, seconds, breaths), times)];
     }
 
+    /// <summary>
+    /// Rounds of pushing against and letting go: in each the client pushes for the seconds given, then the stretch deepens for the
+    /// breaths. Two placements a round.
+    /// </summary>
+    public static IReadOnlyList<Placement> ContractRelax(int rounds, double? pushSeconds, int? breaths)
+    {
+        Check(rounds >= 1, $"Contract-relax needs 1 round or more, not {rounds}.");
+        Check(pushSeconds is > 0, "The push of contract-relax needs seconds above zero.");
+        return [.. Enumerable.Range(0, rounds).SelectMany(_ => new[] { new Placement(1, pushSeconds), new Placement(2, null, breaths ?? 1) })];
+    }
+
     /// <summary>Points in their order, each held for the same time.</summary>
     public static IReadOnlyList<Placement> PointSet(int points, double? seconds, int? breaths)
     {

@@ -221,6 +221,38 @@ namespace AmpleLantern.Data.Migrations
                     b.ToTable("Intakes");
                 });
 
+            modelBuilder.Entity("AmpleLantern.Data.Records.OwnFlow", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("AddedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Author")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Plan")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("RetiredAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Summary")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("OwnFlows");
+                });
+
             modelBuilder.Entity("AmpleLantern.Data.Records.OwnRule", b =>
                 {
                     b.Property<string>("Id")

@@ -19,6 +19,9 @@ public static class AskDoor
         ["words"] = (a, json) => a.Words(Read<WordsQuestion>(json)),
         ["expand"] = (a, json) => a.Expand(Read<ExpandQuestion>(json)),
         ["fit"] = (a, json) => a.Fit(Read<FitQuestion>(json)),
+        ["review"] = (a, json) => a.Planning.Review(Read<ReviewQuestion>(json)),
+        ["dose"] = (a, json) => a.Planning.Dose(Read<ExpandQuestion>(json)),
+        ["compose"] = (a, json) => a.Planning.Compose(Read<ComposeQuestion>(json)),
         ["locate"] = (a, json) => a.Measuring.Locate(Read<LocateQuestion>(json)),
         ["measure"] = (a, json) => a.Measuring.Measure(Read<MeasureQuestion>(json)),
     };

@@ -34,14 +34,15 @@ public sealed record WordsQuestion(string Text);
 public sealed record WordsAnswer(IReadOnlyList<WordFound> Found);
 
 /// <summary>Input of <c>ask expand</c> and, with minutes, of <c>ask fit</c>.</summary>
+/// <param name="Choices">Options of the flow's variants.</param>
 public sealed record ExpandQuestion(
     string? Flow = null, Plan? Plan = null, double? BreathsPerMinute = null, Person? Client = null,
-    Person? Practitioner = null, string? School = null);
+    Person? Practitioner = null, string? School = null, IReadOnlyDictionary<string, string>? Choices = null);
 
 /// <summary>Input of <c>ask fit</c>.</summary>
 public sealed record FitQuestion(
     double Minutes, string? Flow = null, Plan? Plan = null, double? BreathsPerMinute = null, Person? Client = null,
-    Person? Practitioner = null, string? School = null);
+    Person? Practitioner = null, string? School = null, IReadOnlyDictionary<string, string>? Choices = null);
 
 /// <summary>Answer of <c>ask fit</c>: that of expand, and what was changed.</summary>
 public sealed record FitAnswer(
@@ -54,6 +55,9 @@ public sealed class Answers(KnowledgeBase knowledge)
 
     /// <summary>Where things are and how big they are.</summary>
     public MeasureAnswers Measuring { get; } = new(knowledge);
+
+    /// <summary>Order, dose and composing.</summary>
+    public PlanningAnswers Planning => new(this, knowledge);
 
     public ScreenResult Screen(ScreenQuestion q)
     {
@@ -74,18 +78,18 @@ public sealed class Answers(KnowledgeBase knowledge)
     public WordsAnswer Words(WordsQuestion q) => new(new FactWords(knowledge).Find(q.Text));
 
     public Expansion Expand(ExpandQuestion q) => PlanExpansion.Expand(
-        PlanOf(q.Flow, q.Plan, School(q.School)), Tempo(q.BreathsPerMinute, q.Client, q.Practitioner), knowledge);
+        PlanOf(q.Flow, q.Plan, School(q.School), q.Choices), Tempo(q.BreathsPerMinute, q.Client, q.Practitioner), knowledge);
 
     public FitAnswer Fit(FitQuestion q)
     {
         var fit = Core.Planning.Fit.ToMinutes(
-            PlanOf(q.Flow, q.Plan, School(q.School)), q.Minutes, Tempo(q.BreathsPerMinute, q.Client, q.Practitioner), knowledge);
+            PlanOf(q.Flow, q.Plan, School(q.School), q.Choices), q.Minutes, Tempo(q.BreathsPerMinute, q.Client, q.Practitioner), knowledge);
         return new(fit.Expansion.TotalSeconds, fit.Expansion.Steps, fit.Expansion.Totals, fit.Cuts, fit.Optimal, fit.Reason);
     }
 
-    private School School(string? id) => Named(() => knowledge.School(id), "/school");
+    internal School School(string? id) => Named(() => knowledge.School(id), "/school");
 
-    private Tempo Tempo(double? breaths, Person? client, Person? practitioner)
+    internal Tempo Tempo(double? breaths, Person? client, Person? practitioner)
     {
         var hands = practitioner?.HandsCm ?? practitioner?.Measures?.HandsCm;
         return TempoOf.Measures(
@@ -93,7 +97,7 @@ public sealed class Answers(KnowledgeBase knowledge)
             knowledge.Defaults);
     }
 
-    private Plan PlanOf(string? flow, Plan? plan, School school)
+    internal Plan PlanOf(string? flow, Plan? plan, School school, IReadOnlyDictionary<string, string>? choices = null)
     {
         switch (flow, plan)
         {
@@ -101,7 +105,7 @@ public sealed class Answers(KnowledgeBase knowledge)
                 PlanCheck.Check(given, knowledge);
                 return given;
             case ({ } id, null):
-                return FlowPlans.FromFlow(Named(() => knowledge.Flows[id], "/flow"), knowledge, school);
+                return FlowPlans.FromFlow(Named(() => knowledge.Flows[id], "/flow"), knowledge, school, choices);
             default:
                 throw new Core.RefusalException("flow-or-plan", "Give either a flow or a plan, one of the two.", "");
         }

@@ -4,6 +4,8 @@ using System.Text.Json.Nodes;
 using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measuring;
+using AmpleLantern.Core.Planning.Composing;
+using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Screening;
 using Json.Schema;
 
@@ -44,6 +46,10 @@ public static class KnowledgeFolder
             new("question of schools", reading.All<Disagreement>("disagreements")),
             new("way of swapping", reading.All<SwapWay>("swapWays")),
             new("complaint", reading.All<Complaint>("complaints")),
+            new("rule of order", reading.All<OrderRule>("orderRules")),
+            new(
+                new("aim", reading.All<Aim>("aims")), new("quality", reading.All<Quality>("qualities")),
+                new("neighbourhood", reading.All<Neighbourhood>("neighbours")), reading.All<ComposingModel>("composing")[0]),
             Atlas(reading, defaults),
             new(
                 new("joint range", reading.All<JointRange>("joints")), new("girth", reading.All<Girth>("girths")),

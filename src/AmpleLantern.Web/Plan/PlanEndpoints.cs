@@ -1,7 +1,12 @@
 using AmpleLantern.Core;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.Composing;
+using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Library;
 using AmpleLantern.Web.Visits;
+using Microsoft.EntityFrameworkCore;
 
 namespace AmpleLantern.Web.Plan;
 
@@ -14,8 +19,27 @@ public sealed record FitRequest(int Version, double Minutes) : IOnVersion;
 /// <summary>The plan after fitting, with what was changed and why.</summary>
 public sealed record FitView(VisitView Visit, IReadOnlyList<Cut> Cuts, bool Optimal, string Reason);
 
-/// <summary>Starts again from a flow.</summary>
-public sealed record FlowRequest(int Version, string Flow) : IOnVersion;
+/// <summary>Starts again from a plan kept somewhere, or puts its work into this one.</summary>
+/// <param name="Insert">Puts it into this plan instead of starting again.</param>
+/// <param name="Before">The step it is put before; at the end, before the closing, when not said.</param>
+public sealed record StartRequest(int Version, PlanSource From, bool Insert = false, string? Before = null) : IOnVersion;
+
+/// <summary>Mends what the order review found.</summary>
+/// <param name="Rule">The rule whose finding is mended; all that can be when not said.</param>
+/// <param name="Step">The first step of that finding.</param>
+public sealed record RepairRequest(int Version, string? Rule = null, string? Step = null) : IOnVersion;
+
+/// <summary>A plan to start from that this client or practice has already.</summary>
+public sealed record SourceLine(PlanSource From, string Name, string Saying);
+
+/// <summary>What the session is to be composed for.</summary>
+public sealed record ComposeBody(IReadOnlyList<WantedAim> Aims, IReadOnlyList<string> Traditions, double Minutes, IReadOnlyList<string>? Props = null, string? Surface = null);
+
+/// <summary>A proposal worked out for this client: its presses and what the order review says of it.</summary>
+public sealed record ProposalView(Proposal Proposal, Expansion Expansion, ReviewResult Review);
+
+/// <summary>Another plan beside this one, both worked out for this client.</summary>
+public sealed record CompareView(Core.Planning.Plan Other, Expansion Expansion, PlanComparison Comparison, ReviewResult Review);
 
 /// <summary>A whole plan, to go back to (undo) or brought from elsewhere.</summary>
 public sealed record PlanRequest(int Version, Core.Planning.Plan Plan) : IOnVersion;
@@ -26,16 +50,87 @@ public static class PlanEndpoints
     public static void MapPlan(this RouteGroupBuilder visit)
     {
         visit.MapPost("/plan/edits", (Guid visitId, EditRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, f) =>
-            v.Plan = Editable(f, PlanEdits.Apply(v.Plan, r.Edit, desk.Knowledge))));
+            v.Plan = Editable(f, PlanEdits.Apply(v.Plan, r.Edit with { By = desk.Person.Name }, desk.Knowledge))));
         visit.MapPost("/plan/fit", FitTo);
-        visit.MapPost("/plan/flow", (Guid visitId, FlowRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, f) =>
-            v.Plan = Editable(f, FlowPlans.FromFlow(desk.Knowledge.Flows[r.Flow], desk.Knowledge, f.School))));
+        visit.MapPost("/plan/start", Start);
+        visit.MapPost("/plan/repair", (Guid visitId, RepairRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, f) =>
+            v.Plan = Editable(f, r.Rule is null
+                ? PlanReview.RepairAll(v.Plan, f.School, f.Tempo, desk.Knowledge)
+                : PlanReview.Repair(v.Plan, r.Rule, r.Step ?? "", f.School, f.Tempo, desk.Knowledge))));
+        visit.MapPost("/plan/compose", async (Guid visitId, ComposeBody r, VisitDesk desk) =>
+        {
+            var frame = await desk.Frame(await desk.Load(visitId));
+            var composed = Composer.Compose(new(r.Aims, r.Traditions, r.Minutes, frame.Subject, frame.Tempo, r.Props, r.Surface), frame.School, desk.Knowledge);
+            return composed.Proposals.Select(proposal =>
+            {
+                var expansion = PlanExpansion.Expand(proposal.Plan, frame.Tempo, desk.Knowledge);
+                return new ProposalView(proposal, expansion, PlanReview.Run(new(proposal.Plan, expansion, frame.School, frame.Tempo, desk.Knowledge)));
+            }).ToList();
+        });
+        visit.MapPost("/plan/compare", Compare);
+        visit.MapGet("/plan/sources", Sources);
+        visit.MapGet("/plan/dose", DoseOf);
         visit.MapPut("/plan", (Guid visitId, PlanRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, f) =>
         {
             PlanCheck.Check(r.Plan, desk.Knowledge);
             v.Plan = Editable(f, r.Plan);
         }));
     }
+
+    private static async Task<VisitView> Start(Guid visitId, StartRequest request, VisitDesk desk, PlanShelf shelf)
+    {
+        var taken = await shelf.Take(request.From, (await desk.Frame(await desk.Load(visitId))).School);
+        return await desk.Change(visitId, request.Version, (v, f) =>
+        {
+            var plan = request.Insert ? PlanSets.Insert(v.Plan, taken, request.Before) : taken with { Silenced = null };
+            PlanCheck.Check(plan, desk.Knowledge);
+            v.Plan = Editable(f, plan);
+        });
+    }
+
+    private static async Task<CompareView> Compare(Guid visitId, PlanSource with, VisitDesk desk, PlanShelf shelf)
+    {
+        var visit = await desk.Load(visitId);
+        var frame = await desk.Frame(visit);
+        var other = await shelf.Take(with, frame.School);
+        var expansion = PlanExpansion.Expand(other, frame.Tempo, desk.Knowledge);
+        return new(
+            other, expansion, PlanCompare.Of(visit.Plan, other, frame.Tempo, desk.Knowledge),
+            PlanReview.Run(new(other, expansion, frame.School, frame.Tempo, desk.Knowledge)));
+    }
+
+    /// <summary>Past visits of this client, and what the practice kept.</summary>
+    private static async Task<IReadOnlyList<SourceLine>> Sources(Guid visitId, VisitDesk desk)
+    {
+        var visit = await desk.Load(visitId);
+        var past = await Earlier(visit, desk, MostPast);
+        var kept = await desk.Db.OwnFlows.AsNoTracking().Where(f => f.RetiredAt == null).OrderByDescending(f => f.AddedAt)
+            .Select(f => new { f.Id, f.Name, f.Summary }).ToListAsync();
+        return
+        [
+            .. past.Select(v => new SourceLine(new(PlanSourceKind.Visit, v.Id.ToString()), v.Plan.Name, DayPattern.Format(v.Date))),
+            .. kept.Select(f => new SourceLine(new(PlanSourceKind.Own, f.Id.ToString()), f.Name, f.Summary)),
+        ];
+    }
+
+    /// <summary>What each part receives, beside the average of the last visits.</summary>
+    private static async Task<Dose> DoseOf(Guid visitId, VisitDesk desk)
+    {
+        var visit = await desk.Load(visitId);
+        var frame = await desk.Frame(visit);
+        var earlier = await Earlier(visit, desk, DoseVisits);
+        return Dose.Of(frame.Expansion).Against([.. earlier.Select(v => Dose.Of(v.Snapshot?.Expansion ?? PlanExpansion.Expand(v.Plan, frame.Tempo, desk.Knowledge)))]);
+    }
+
+    private static Task<List<Visit>> Earlier(Visit visit, VisitDesk desk, int most) => desk.Db.Visits.AsNoTracking()
+        .Where(v => v.ClientId == visit.ClientId && v.SignedAt != null && v.Date < visit.Date).OrderByDescending(v => v.Date).Take(most).ToListAsync();
+
+    private const int MostPast = 12;
+
+    /// <summary>Earlier visits a dose is compared with.</summary>
+    private const int DoseVisits = 3;
+
+    private static readonly NodaTime.Text.LocalDatePattern DayPattern = NodaTime.Text.LocalDatePattern.CreateWithInvariantCulture("d MMM uuuu");
 
     private static async Task<FitView> FitTo(Guid visitId, FitRequest request, VisitDesk desk)
     {

@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning.Composing;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
 using AmpleLantern.Web.Access;
@@ -12,7 +13,11 @@ public sealed record Vocabulary(
     string Version, PracticeDefaults Defaults, IReadOnlyList<Region> Regions, IReadOnlyList<Contact> Contacts, IReadOnlyList<Position> Positions,
     IReadOnlyList<Stance> Stances, IReadOnlyList<PatternName> Patterns, IReadOnlyList<Technique> Techniques, IReadOnlyList<FlowLine> Flows,
     IReadOnlyList<FactDefinition> Facts, IReadOnlyList<ResponseKind> Responses, IReadOnlyList<Measure> Measures, IReadOnlyList<School> Schools,
-    IReadOnlyList<TechniqueFamily> Families, IReadOnlyList<Product> Products, IReadOnlyList<ComplaintLine> Complaints);
+    IReadOnlyList<TechniqueFamily> Families, IReadOnlyList<Product> Products, IReadOnlyList<ComplaintLine> Complaints,
+    IReadOnlyList<Aim> Aims, IReadOnlyList<Quality> Qualities, IReadOnlyList<PropLine> Props);
+
+/// <summary>Something flows need to have at hand.</summary>
+public sealed record PropLine(string Name, IReadOnlyList<string> Flows);
 
 public sealed record ComplaintLine(string Id, string Name, IReadOnlyList<string> Words);
 
@@ -30,7 +35,8 @@ public static class PracticeEndpoints
             k.Version, k.Defaults, k.Regions.All, k.Contacts.All, k.Positions.All, k.Stances.All, k.Patterns.All, k.Techniques.All,
             [.. k.Flows.All.Select(f => new FlowLine(f.Id, f.Name, f.Tradition, f.Summary, f.Source.ToString()))],
             k.Facts.All, k.Responses.All, k.Measures.All, k.Schools.All, k.Families.All, k.Products.All,
-            [.. k.Complaints.All.Select(c => new ComplaintLine(c.Id, c.Name, c.Words))]));
+            [.. k.Complaints.All.Select(c => new ComplaintLine(c.Id, c.Name, c.Words))], k.Composing.Aims.All, k.Composing.Qualities.All,
+            [.. k.Flows.All.SelectMany(f => f.Props.Select(p => (p, f.Name))).GroupBy(p => p.p).Select(g => new PropLine(g.Key, [.. g.Select(x => x.Name)]))]));
         api.MapGet("/words", (string text, FactWords words) => words.Find(text)).RequireAuthorization(Policies.Treat);
         api.MapGet("/trail", Trail).RequireAuthorization(Policies.Own);
     }

@@ -2,6 +2,7 @@ using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Arrive;
@@ -86,7 +87,8 @@ public sealed class VisitFrame
             visit.Plan, Departures, Expansion, Tempo, Changes, SessionAt(now), Given, Note, visit.Note == NoteEdits.None, visit.SignedAt,
             visit.SignedBy, [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, a.By, a.At))],
             visit.Snapshot?.KnowledgeVersion ?? knowledge.Version, reach.Of(visit.Plan), visit.Client!.Clearances,
-            visit.SignedAt is null ? InterviewEndpoints.Of(visit, Subject, School, knowledge) : []);
+            visit.SignedAt is null ? InterviewEndpoints.Of(visit, Subject, School, knowledge) : [],
+            visit.SignedAt is null ? PlanReview.Run(new(visit.Plan, Expansion, School, Tempo, knowledge)) : new([], []));
     }
 
     public SessionView SessionAt(Instant now) => new(

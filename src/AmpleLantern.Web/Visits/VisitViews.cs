@@ -1,6 +1,7 @@
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Web.Arrive;
 using NodaTime;
@@ -35,4 +36,4 @@ public sealed record VisitView(
     IReadOnlyList<Override> Overrides, Core.Planning.Plan Plan, IReadOnlyList<Departure> Departures, Expansion Expansion, Tempo Tempo, IReadOnlyList<Change> Changes,
     SessionView Session, IReadOnlyList<GivenStep> Given, VisitNote Note, bool NoteIsDraft, Instant? SignedAt, string? SignedBy,
     IReadOnlyList<AddendumView> Addenda, string KnowledgeVersion, IReadOnlyList<OutOfReach> OutOfReach,
-    IReadOnlyList<Clearance> Clearances, IReadOnlyList<InterviewView> Interviews);
+    IReadOnlyList<Clearance> Clearances, IReadOnlyList<InterviewView> Interviews, ReviewResult Review);

@@ -1,30 +1,21 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import type { FitView } from '../../api/types';
+import type { VisitView } from '../../api/types';
+import type { PlanWork } from './usePlanWork';
 
-const USUAL = [30, 40, 50, 60];
+const USUAL = [30, 45, 60, 75, 90, 120];
 
-interface Props {
-  minutes: number;
-  total: number;
-  fit: FitView | null;
-  flows: { id: string; name: string }[];
-  onFit: (minutes: number) => void;
-  onFlow: (flow: string) => void;
-}
-
-/** Fits the plan to minutes by whole repeats and says what it changed; or starts again from a flow. */
-export function FitControl({ minutes, total, fit, flows, onFit, onFlow }: Props) {
+/** Fits the plan to minutes by whole repeats and says what it changed, or what would make it possible. */
+export function FitControl({ visit, work }: { visit: VisitView; work: PlanWork }) {
   const { t } = useTranslation();
-  const [wanted, setWanted] = useState(String(minutes));
-  const over = total - minutes * 60;
-  const names = fit ? [...new Set(fit.cuts.map((c) => `${c.name} ${c.from}→${c.to}`))] : [];
+  const [wanted, setWanted] = useState(String(visit.minutesOnMat));
+  const over = visit.expansion.totalSeconds - visit.minutesOnMat * 60;
   return (
     <section className="fit" aria-label={t('plan.fit')}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          onFit(Number(wanted));
+          work.fitTo(Number(wanted));
         }}
       >
         <label htmlFor="fit-minutes">{t('plan.fit')}</label>
@@ -46,24 +37,26 @@ export function FitControl({ minutes, total, fit, flows, onFit, onFlow }: Props)
         <button type="submit" className="pill">
           {t('plan.fitNow')} <kbd>F</kbd>
         </button>
+        <label htmlFor="worse-side" className="soft small">
+          {t('plan.worse')}
+        </label>
+        <select
+          id="worse-side"
+          className="form-select"
+          value={visit.plan.worseSide ?? ''}
+          onChange={(e) =>
+            work.edit({ kind: 'worse-side', step: '', bothSides: false, word: e.target.value || undefined })
+          }
+        >
+          <option value="">{t('plan.worseNone')}</option>
+          <option value="left">{t('side.left')}</option>
+          <option value="right">{t('side.right')}</option>
+        </select>
       </form>
-      <select
-        className="form-select again"
-        aria-label={t('plan.startAgain')}
-        value=""
-        onChange={(e) => e.target.value && onFlow(e.target.value)}
-      >
-        <option value="">{t('plan.startAgain')}</option>
-        {flows.map((f) => (
-          <option key={f.id} value={f.id}>
-            {f.name}
-          </option>
-        ))}
-      </select>
       <p className="small" aria-live="polite">
-        {fit ? (
+        {work.said ? (
           <>
-            <b>{fit.reason}</b> <span className="soft">{names.join(' · ')}</span>
+            <b>{work.said.reason}</b> <span className="soft">{work.said.cuts.join(' · ')}</span>
           </>
         ) : over > 30 ? (
           <span className="plum">{t('plan.tooLong', { count: Math.ceil(over / 60) })}</span>

@@ -1,88 +1,64 @@
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { useNavigate, useSearchParams } from 'react-router';
-import { ask, http } from '../../api/http';
-import type { FitView, Plan as PlanData, PlanEdit } from '../../api/types';
-import { useChange } from '../../api/useVisit';
-import { blockName } from '../../parts/blockName';
+import { useNavigate } from 'react-router';
 import { minSec } from '../../parts/spoken';
 import { useKeys } from '../../shell/keys';
 import { Frame } from '../../shell/Frame';
 import { Thread } from '../../thread/Thread';
 import type { StageProps } from '../stage';
+import { DosePanel } from './DosePanel';
 import { FitControl } from './FitControl';
-import { StepRow } from './StepRow';
+import { OrderPanel } from './OrderPanel';
+import { PlanTools } from './PlanTools';
+import { StartPanel } from './StartPanel';
+import { StepList } from './StepList';
 import { StepSheet } from './StepSheet';
+import { useChosen } from './useChosen';
+import { usePlanWork } from './usePlanWork';
 
-/** Plan: what, in what order, how deep, how long. List, thread and sheet show one selection. */
+const tabs = ['step', 'order', 'dose'] as const;
+
+/** Plan: what, in what order, how deep, how long. List, thread and chart show one selection. */
 export default function Plan({ visit, words, who, lamps, base }: StageProps) {
   const { t } = useTranslation();
   const navigate = useNavigate();
-  const [params, setParams] = useSearchParams();
-  const change = useChange(visit.id);
-  const [undone, setUndone] = useState<PlanData[]>([]);
-  const [fit, setFit] = useState<FitView | null>(null);
+  const [tab, setTab] = useState<(typeof tabs)[number]>('step');
+  const [more, setMore] = useState(false);
+  const work = usePlanWork(visit);
   const { steps } = visit.plan;
-  const selected = steps.find((s) => s.id === params.get('step')) ?? steps[0]!;
+  const chosen = useChosen(steps);
+  const { selected } = chosen;
   const locked = !!visit.signedAt || visit.session.phase !== 'not-started';
-  const select = (step: string) => setParams({ step }, { replace: true });
   /** The next step at a place of the body that was touched, round and round. */
   const selectAt = (region: string) => {
     const there = steps.filter((s) => s.region === region && s.position === selected.position);
     const next = there[(there.indexOf(selected) + 1) % there.length];
-    if (next) select(next.id);
-  };
-  const keep = () => setUndone((u) => [...u, visit.plan]);
-  const edit = (e: PlanEdit) => {
-    keep();
-    setFit(null);
-    change((version, path) =>
-      ask(http.POST('/api/visits/{visitId}/plan/edits', { params: path, body: { version, edit: e } })),
-    );
-  };
-  const fitTo = (minutes: number) => {
-    keep();
-    change(async (version, path) => {
-      const answer = await ask(
-        http.POST('/api/visits/{visitId}/plan/fit', { params: path, body: { version, minutes } }),
-      );
-      setFit(answer);
-      return answer.visit;
-    });
-  };
-  const startAgain = (flow: string) => {
-    keep();
-    setFit(null);
-    change((version, path) =>
-      ask(http.POST('/api/visits/{visitId}/plan/flow', { params: path, body: { version, flow } })),
-    );
-  };
-  const undo = () => {
-    const plan = undone[undone.length - 1];
-    if (!plan) return;
-    setUndone(undone.slice(0, -1));
-    setFit(null);
-    change((version, path) => ask(http.PUT('/api/visits/{visitId}/plan', { params: path, body: { version, plan } })));
+    if (next) chosen.choose(next.id);
   };
   const at = steps.indexOf(selected);
+  const { edit } = work;
   useKeys((e) => {
     if (e.ctrlKey || e.metaKey) return;
     const near = e.key === 'ArrowDown' ? at + 1 : e.key === 'ArrowUp' ? at - 1 : -1;
     if (near >= 0 && near < steps.length) {
       e.preventDefault();
-      if (!e.altKey) select(steps[near]!.id);
+      if (e.shiftKey) chosen.extend(steps[near]!.id);
+      else if (!e.altKey) chosen.choose(steps[near]!.id);
       else if (!locked) edit({ kind: 'move', step: selected.id, number: near, bothSides: false });
       return;
     }
     if (locked) return;
-    if (e.key === '+' || e.key === '=')
-      edit({ kind: 'repeats', step: selected.id, number: selected.repeats + 1, bothSides: true });
-    if (e.key === '-') edit({ kind: 'repeats', step: selected.id, number: selected.repeats - 1, bothSides: true });
-    if (e.key === ']') edit({ kind: 'level', step: selected.id, number: selected.level + 1, bothSides: true });
-    if (e.key === '[') edit({ kind: 'level', step: selected.id, number: selected.level - 1, bothSides: true });
-    if (e.key === 'Delete') edit({ kind: 'remove', step: selected.id, bothSides: true });
-    if (e.key === 'u') undo();
-    if (e.key === 'f') fitTo(visit.minutesOnMat);
+    const one = { step: selected.id, steps: chosen.chosen.map((s) => s.id), bothSides: true };
+    if (e.key === '+' || e.key === '=') edit({ kind: 'repeats', number: selected.repeats + 1, ...one });
+    if (e.key === '-') edit({ kind: 'repeats', number: selected.repeats - 1, ...one });
+    if (e.key === ']') edit({ kind: 'level', number: selected.level + 1, ...one });
+    if (e.key === '[') edit({ kind: 'level', number: selected.level - 1, ...one });
+    if (e.key === 'Delete') edit({ kind: 'remove', ...one });
+    if (e.key === 'm') edit({ kind: 'mirror', ...one });
+    if (e.key === 'p') edit({ kind: selected.pinned ? 'unpin' : 'pin', ...one });
+    if (e.key === 'u') work.undo();
+    if (e.key === 'U') work.redo();
+    if (e.key === 'f') work.fitTo(visit.minutesOnMat);
   });
   const { totals, totalSeconds } = visit.expansion;
   const flagged = new Set(
@@ -90,25 +66,46 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
       .filter((f) => f.outcome !== 'note' && !visit.overrides.some((o) => o.rule === f.rule))
       .flatMap((f) => f.steps),
   );
-  const listed = useRef<HTMLDivElement>(null);
-  useEffect(() => {
-    listed.current?.querySelector('.step.sel')?.scrollIntoView({ block: 'nearest' });
-  }, [selected.id]);
+  const remarked = new Set(visit.review.findings.filter((f) => f.severity !== 'could').flatMap((f) => f.steps));
+  const setOut = [...new Set(steps.flatMap((s) => s.props))];
   return (
     <Frame
       who={who}
       lamps={lamps}
       side={
-        <StepSheet
-          key={selected.id}
-          step={selected}
-          visit={visit}
-          words={words}
-          locked={locked}
-          onEdit={edit}
-          at={at}
-          onRegion={selectAt}
-        />
+        <>
+          <div className="tabs" role="tablist">
+            {tabs.map((x) => (
+              <button
+                key={x}
+                type="button"
+                role="tab"
+                aria-selected={tab === x}
+                className={tab === x ? 'on' : ''}
+                onClick={() => setTab(x)}
+              >
+                {t(`plan.tabs.${x}`)}
+                {x === 'order' && visit.review.findings.length > 0 && <i>{visit.review.findings.length}</i>}
+              </button>
+            ))}
+          </div>
+          {tab === 'step' && (
+            <StepSheet
+              key={selected.id}
+              step={selected}
+              visit={visit}
+              words={words}
+              locked={locked}
+              onEdit={edit}
+              at={at}
+              onRegion={selectAt}
+            />
+          )}
+          {tab === 'order' && (
+            <OrderPanel plan={visit.plan} review={visit.review} locked={locked} work={work} onChoose={chosen.choose} />
+          )}
+          {tab === 'dose' && <DosePanel visit={visit} words={words} position={selected.position} />}
+        </>
       }
       thread={
         <Thread
@@ -118,7 +115,7 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
           selected={selected.id}
           flagged={flagged}
           breathsPerMinute={visit.tempo.breathsPerMinute}
-          onSelect={select}
+          onSelect={chosen.choose}
         />
       }
     >
@@ -137,11 +134,19 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
             </p>
           </div>
           <div className="acts">
-            {undone.length > 0 && !locked && (
-              <button type="button" className="pill" onClick={undo}>
-                {t('plan.undo')} <kbd>U</kbd>
-              </button>
+            {!locked && (work.canUndo || work.canRedo) && (
+              <>
+                <button type="button" className="pill" disabled={!work.canUndo} onClick={work.undo}>
+                  {t('plan.undo')} <kbd>U</kbd>
+                </button>
+                <button type="button" className="pill" disabled={!work.canRedo} onClick={work.redo}>
+                  {t('plan.redo')}
+                </button>
+              </>
             )}
+            <button type="button" className="pill" aria-expanded={more} onClick={() => setMore(!more)}>
+              {t('plan.more')}
+            </button>
             <button
               type="button"
               className="pill main"
@@ -160,21 +165,14 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
             </button>
           </p>
         )}
-        {!locked && (
-          <FitControl
-            minutes={visit.minutesOnMat}
-            total={totalSeconds}
-            fit={fit}
-            flows={words.flows}
-            onFit={fitTo}
-            onFlow={startAgain}
-          />
-        )}
+        {more && !locked && <StartPanel visit={visit} words={words} base={base} work={work} before={selected.id} />}
+        {!locked && <FitControl visit={visit} work={work} />}
+        {!locked && <PlanTools plan={visit.plan} chosen={chosen.chosen} onEdit={edit} />}
         {visit.outOfReach.length > 0 && (
           <p className="warnline" role="status">
             {t('plan.outOfReach', { count: visit.outOfReach.length })}{' '}
             {visit.outOfReach.map((o) => (
-              <button key={o.step} type="button" className="pill quiet" onClick={() => select(o.step)}>
+              <button key={o.step} type="button" className="pill quiet" onClick={() => chosen.choose(o.step)}>
                 {steps.find((s) => s.id === o.step)?.name}
               </button>
             ))}
@@ -182,51 +180,22 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
         )}
         {locked && <p className="soft">{t('plan.locked')}</p>}
       </div>
-      <div className="steps" ref={listed}>
-        {steps.map((step, i) => {
-          const expanded = visit.expansion.steps[i]!;
-          const head = blockHead(visit.plan, i, t);
-          return (
-            <div key={step.id}>
-              {head && (
-                <div className="blk">
-                  {head} <span className="soft">{minSec(blockSeconds(visit, i))}</span>
-                </div>
-              )}
-              <StepRow
-                step={step}
-                expanded={expanded}
-                number={i + 1}
-                words={words}
-                selected={step.id === selected.id}
-                flagged={flagged.has(step.id)}
-                onSelect={() => select(step.id)}
-              />
-            </div>
-          );
-        })}
-      </div>
+      <StepList
+        visit={visit}
+        words={words}
+        chosen={chosen}
+        flagged={flagged}
+        remarked={remarked}
+        locked={locked}
+        onMove={(moved, to) =>
+          edit({ kind: 'move', step: moved[0]!, steps: moved.slice(1), number: to, bothSides: false })
+        }
+      />
+      {setOut.length > 0 && (
+        <p className="soft small setout">
+          <b>{t('plan.setOut')}</b> {setOut.join(', ')}
+        </p>
+      )}
     </Frame>
   );
-}
-
-type Step = PlanData['steps'][number];
-const strand = (s: Step) => (s.side === 'left' || s.side === 'right' ? s.side : 'both');
-
-function blockHead(plan: PlanData, at: number, t: (key: string, values?: Record<string, unknown>) => string) {
-  const step = plan.steps[at]!;
-  const before = plan.steps[at - 1];
-  return before && before.block === step.block && strand(before) === strand(step) ? null : blockName(plan, step, t);
-}
-
-/** The seconds of the block that begins here, summed from what the server worked out. */
-function blockSeconds(visit: StageProps['visit'], from: number) {
-  const first = visit.plan.steps[from]!;
-  let sum = 0;
-  for (let i = from; i < visit.plan.steps.length; i++) {
-    const s = visit.plan.steps[i]!;
-    if (s.block !== first.block || strand(s) !== strand(first)) break;
-    sum += visit.expansion.steps[i]!.seconds;
-  }
-  return sum;
 }

@@ -1,3 +1,4 @@
+import type { MouseEvent } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { ExpandedStep, PlanStep, Vocabulary } from '../../api/types';
 import { Level } from '../../parts/Level';
@@ -10,24 +11,32 @@ interface Props {
   number: number;
   words: Vocabulary;
   selected: boolean;
+  /** Chosen with the selected one. */
+  also: boolean;
   flagged: boolean;
-  onSelect: () => void;
+  /** The order review has a remark on it. */
+  remarked: boolean;
+  onSelect: (e: MouseEvent) => void;
 }
 
 /** A step in the list: name and place, contact, its beads, level and time. */
-export function StepRow({ step, expanded, number, words, selected, flagged, onSelect }: Props) {
+export function StepRow({ step, expanded, number, words, selected, also, flagged, remarked, onSelect }: Props) {
   const { t } = useTranslation();
   const contact = words.contacts.find((c) => c.id === step.contact)?.name ?? step.contact;
   return (
     <button
       type="button"
-      className={`step ${selected ? 'sel' : ''} ${flagged ? 'flagged' : ''}`}
-      aria-pressed={selected}
+      className={`step ${selected ? 'sel' : also ? 'also' : ''} ${flagged ? 'flagged' : ''}`}
+      aria-pressed={selected || also}
       onClick={onSelect}
     >
       <span className="no">{number}</span>
       <span className="nm">
-        <b>{step.name}</b>
+        <b>
+          {step.name}
+          {step.pinned && <em className="pin">{t('plan.pinned')}</em>}
+          {remarked && <span className="remark" title={t('order.head')} aria-label={t('order.head')} />}
+        </b>
         <i>{step.where}</i>
         {step.insteadOf && <em className="tag">{t('plan.insteadOf', { name: step.insteadOf })}</em>}
         {flagged && <em className="tag">{t('plan.flagged')}</em>}

@@ -3,6 +3,7 @@ import { useTranslation } from 'react-i18next';
 import type { PlanEdit, PlanStep, VisitView, Vocabulary } from '../../api/types';
 import { StepChart } from '../../chart/StepChart';
 import { Level } from '../../parts/Level';
+import { SavedText } from '../../parts/SavedText';
 import { StepLimits } from '../../parts/StepLimits';
 import { minSec } from '../../parts/spoken';
 import { Stepper } from './Stepper';
@@ -27,7 +28,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
   const press = expanded.presses[0];
   const reach = visit.outOfReach.find((o) => o.step === step.id);
   const findings = visit.screen.findings.filter((f) => f.steps.includes(step.id));
-  const edit = (kind: PlanEdit['kind'], part: { number?: number; word?: string }) =>
+  const edit = (kind: PlanEdit['kind'], part: Partial<PlanEdit>) =>
     onEdit({ kind, step: step.id, bothSides: both, ...part });
   const hold = step.pattern.hold;
   const timed =
@@ -103,6 +104,18 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
             hint={t('sheet.usually', { min: step.range.min, max: step.range.max })}
             onStep={(by) => edit('repeats', { number: step.repeats + by })}
           />
+          <Stepper
+            label={t('sheet.atLeast')}
+            value={step.range.min}
+            show={`${step.range.min} ×`}
+            onStep={(by) => edit('range', { number: step.range.min + by, upper: step.range.max })}
+          />
+          <Stepper
+            label={t('sheet.atMost')}
+            value={step.range.max}
+            show={`${step.range.max} ×`}
+            onStep={(by) => edit('range', { number: step.range.min, upper: step.range.max + by })}
+          />
           {timed && (
             <Stepper
               label={t('sheet.hold')}
@@ -142,6 +155,29 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
               ))}
             </select>
           </div>
+          <div className="edit">
+            <label htmlFor="sheet-position">{t('sheet.client')}</label>
+            <select
+              id="sheet-position"
+              className="form-select"
+              value={step.position}
+              onChange={(e) => edit('position', { word: e.target.value, bothSides: false })}
+            >
+              {[...new Set([step.position, ...technique.positions])].map((p) => (
+                <option key={p} value={p}>
+                  {name(words.positions, p)}
+                </option>
+              ))}
+            </select>
+          </div>
+          <SavedText
+            id="sheet-note"
+            label={t('sheet.note')}
+            hideLabel={false}
+            rows={2}
+            value={step.note ?? ''}
+            save={(text) => edit('note', { word: text })}
+          />
           <div className="acts">
             <button
               type="button"

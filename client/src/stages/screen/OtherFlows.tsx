@@ -17,7 +17,14 @@ export function OtherFlows({ visit }: { visit: VisitView }) {
   });
   if (!flows.data || flows.data.length === 0) return null;
   const take = (flow: string) =>
-    change((version, params) => ask(http.POST('/api/visits/{visitId}/plan/flow', { params, body: { version, flow } })));
+    change((version, params) =>
+      ask(
+        http.POST('/api/visits/{visitId}/plan/start', {
+          params,
+          body: { version, from: { kind: 'flow', id: flow }, insert: false },
+        }),
+      ),
+    );
   return (
     <section className="otherflows">
       <h2>{t('screen.otherFlows')}</h2>

@@ -1,0 +1,126 @@
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { useNavigate } from 'react-router';
+import { ask, http } from '../../api/http';
+import type { Vocabulary } from '../../api/types';
+import { blockName } from '../../parts/blockName';
+import { minSec } from '../../parts/spoken';
+import { MiniThread } from '../../thread/MiniThread';
+
+const MINUTES = [30, 45, 60, 75, 90, 120];
+
+/** A flow opened: the ways it can be given, fitted to minutes, every step worked out. */
+export function OpenFlow({ kind, id, words }: { kind: string; id: string; words: Vocabulary }) {
+  const { t } = useTranslation();
+  const navigate = useNavigate();
+  const cache = useQueryClient();
+  const [minutes, setMinutes] = useState('');
+  const [choices, setChoices] = useState<Record<string, string>>({});
+  const flow = useQuery({
+    queryKey: ['library', kind, id, minutes, choices],
+    queryFn: () =>
+      ask(
+        http.GET('/api/library/{kind}/{id}', {
+          params: {
+            path: { kind, id },
+            query: {
+              minutes: minutes ? Number(minutes) : undefined,
+              choices:
+                Object.entries(choices)
+                  .map(([k, v]) => `${k}:${v}`)
+                  .join(',') || undefined,
+            },
+          },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+  if (flow.isError) return <p className="warnline">{flow.error.message}</p>;
+  if (!flow.data) return <p className="loading">{t('shell.loading')}</p>;
+  const { card, plan, expansion, variants, review, fitted } = flow.data;
+  const weighty = review.findings.filter((f) => f.severity !== 'could').length;
+  const drop = () =>
+    ask(http.DELETE('/api/library/{id}', { params: { path: { id } } })).then((all) => {
+      cache.setQueryData(['library'], all);
+      void navigate('/library');
+    });
+  let before = '';
+  return (
+    <section className="openflow">
+      <h2>{card.name}</h2>
+      <p className="soft small">
+        {minSec(expansion.totalSeconds)} ·{' '}
+        {t('library.steps', { steps: plan.steps.length, presses: expansion.totals.presses })} ·{' '}
+        {weighty === 0 ? t('library.clean') : t('library.remarks', { count: weighty })} · {card.source}
+      </p>
+      {card.props.length > 0 && (
+        <p className="small">
+          <b>{t('library.setOut')}</b> {card.props.join(', ')}
+        </p>
+      )}
+      <div className="openfit">
+        <label htmlFor="library-minutes">{t('library.fitTo')}</label>
+        <select
+          id="library-minutes"
+          className="form-select"
+          value={minutes}
+          onChange={(e) => setMinutes(e.target.value)}
+        >
+          <option value="">{t('library.usual')}</option>
+          {MINUTES.map((m) => (
+            <option key={m} value={m}>
+              {m} min
+            </option>
+          ))}
+        </select>
+        {variants.map((v) => (
+          <div key={v.id} className="variant">
+            <label htmlFor={`variant-${v.id}`}>{v.name}</label>
+            <select
+              id={`variant-${v.id}`}
+              className="form-select"
+              value={v.chosen}
+              onChange={(e) => setChoices({ ...choices, [v.id]: e.target.value })}
+            >
+              {v.options.map((o) => (
+                <option key={o.id} value={o.id}>
+                  {o.name}
+                </option>
+              ))}
+            </select>
+          </div>
+        ))}
+      </div>
+      {fitted && (
+        <p className="small" role="status">
+          <b>{fitted}</b>
+        </p>
+      )}
+      <ol className="flowsteps">
+        {plan.steps.map((s, i) => {
+          const head = blockName(plan, s, t);
+          const fresh = head !== before;
+          before = head;
+          const e = expansion.steps[i]!;
+          return (
+            <li key={s.id}>
+              {fresh && <div className="blk">{head}</div>}
+              <b>{s.name}</b>
+              <span className="soft small">
+                {[s.where, words.positions.find((p) => p.id === s.position)?.name].filter(Boolean).join(' · ')}
+              </span>
+              <MiniThread step={e} words={words} />
+              <time>{minSec(e.seconds)}</time>
+            </li>
+          );
+        })}
+      </ol>
+      {card.kept && (
+        <button type="button" className="pill danger" onClick={() => void drop()}>
+          {t('library.drop')}
+        </button>
+      )}
+    </section>
+  );
+}

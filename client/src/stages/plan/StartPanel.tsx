@@ -1,0 +1,146 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
+import { ask, http } from '../../api/http';
+import type { PlanSource, VisitView, Vocabulary } from '../../api/types';
+import type { PlanWork } from './usePlanWork';
+
+interface Props {
+  visit: VisitView;
+  words: Vocabulary;
+  base: string;
+  work: PlanWork;
+  before: string;
+}
+
+/** Where a plan may come from: the library, a past visit, one that was kept, or nothing; whole, or put into this one. */
+export function StartPanel({ visit, words, base, work, before }: Props) {
+  const { t } = useTranslation();
+  const [chosen, setChosen] = useState('');
+  const options = usePlanSources(visit.id, words);
+  const source = options.find((o) => o.key === chosen)?.from;
+  return (
+    <div className="startpanel">
+      <label htmlFor="plan-from" className="visually-hidden">
+        {t('plan.from')}
+      </label>
+      <select id="plan-from" className="form-select" value={chosen} onChange={(e) => setChosen(e.target.value)}>
+        <option value="">{t('plan.from')}</option>
+        <SourceOptions options={options} />
+        <option value="blank">{t('plan.blank')}</option>
+      </select>
+      <button
+        type="button"
+        className="pill"
+        disabled={!chosen}
+        onClick={() => work.start(source ?? { kind: 'blank' }, false)}
+      >
+        {t('plan.startOver')}
+      </button>
+      <button
+        type="button"
+        className="pill"
+        disabled={!source}
+        onClick={() => source && work.start(source, true, before)}
+      >
+        {t('plan.putIn')}
+      </button>
+      <Link className="pill" to={`${base}/compose`}>
+        {t('plan.compose')}
+      </Link>
+      <Link className="pill" to={`${base}/compare`}>
+        {t('plan.compare')}
+      </Link>
+      <Link className="pill" to={`${base}/card`}>
+        {t('plan.card')}
+      </Link>
+      <Keep visit={visit} />
+    </div>
+  );
+}
+
+export interface SourceOption {
+  key: string;
+  name: string;
+  from: PlanSource;
+}
+
+/** Every plan there is to take, in three kinds. */
+export function usePlanSources(visitId: string, words: Vocabulary): SourceOption[] {
+  const sources = useQuery({
+    queryKey: ['sources', visitId],
+    queryFn: () => ask(http.GET('/api/visits/{visitId}/plan/sources', { params: { path: { visitId } } })),
+    staleTime: 60_000,
+  });
+  return [
+    ...words.flows.map((f) => ({ key: `flow:${f.id}`, name: f.name, from: { kind: 'flow' as const, id: f.id } })),
+    ...(sources.data ?? []).map((s) => ({
+      key: `${s.from.kind}:${s.from.id}`,
+      name: `${s.name}, ${s.saying}`,
+      from: s.from,
+    })),
+  ];
+}
+
+export function SourceOptions({ options }: { options: SourceOption[] }) {
+  const { t } = useTranslation();
+  const kinds = [
+    ['flow', 'plan.fromFlow'],
+    ['visit', 'plan.fromPast'],
+    ['own', 'plan.fromKept'],
+  ] as const;
+  return kinds.map(([kind, word]) => {
+    const of = options.filter((o) => o.from.kind === kind);
+    return of.length === 0 ? null : (
+      <optgroup key={kind} label={t(word)}>
+        {of.map((o) => (
+          <option key={o.key} value={o.key}>
+            {o.name}
+          </option>
+        ))}
+      </optgroup>
+    );
+  });
+}
+
+function Keep({ visit }: { visit: VisitView }) {
+  const { t } = useTranslation();
+  const [asking, setAsking] = useState(false);
+  const [name, setName] = useState(visit.plan.name);
+  const [summary, setSummary] = useState('');
+  const [said, setSaid] = useState('');
+  if (!asking)
+    return (
+      <button type="button" className="pill" onClick={() => setAsking(true)}>
+        {t('plan.keep')}
+      </button>
+    );
+  return (
+    <form
+      className="asked"
+      onSubmit={(e) => {
+        e.preventDefault();
+        ask(http.POST('/api/library', { body: { name, summary, plan: visit.plan } }))
+          .then((card) => setSaid(t('plan.kept', { name: card.name })))
+          .catch((x: Error) => setSaid(x.message));
+      }}
+    >
+      <label htmlFor="keep-name">{t('plan.keepName')}</label>
+      <input id="keep-name" className="form-control" value={name} onChange={(e) => setName(e.target.value)} />
+      <label htmlFor="keep-summary">{t('plan.keepSummary')}</label>
+      <input
+        id="keep-summary"
+        className="form-control wide"
+        value={summary}
+        onChange={(e) => setSummary(e.target.value)}
+      />
+      <button type="submit" className="pill">
+        {t('plan.keep')}
+      </button>
+      <span role="status" className="small">
+        {said}
+      </span>
+    </form>
+  );
+}

@@ -1,0 +1,129 @@
+import { useQuery } from '@tanstack/react-query';
+import { useTranslation } from 'react-i18next';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { ask, http } from '../../../api/http';
+import type { CompareRow, Plan } from '../../../api/types';
+import { minSec } from '../../../parts/spoken';
+import { Frame } from '../../../shell/Frame';
+import { Thread } from '../../../thread/Thread';
+import type { StageProps } from '../../stage';
+import { SourceOptions, usePlanSources } from '../StartPanel';
+import { usePlanWork } from '../usePlanWork';
+
+/** Two plans on one line of time, step beside step. */
+export default function Compare({ visit, words, who, lamps, base }: StageProps) {
+  const { t } = useTranslation();
+  const navigate = useNavigate();
+  const [params, setParams] = useSearchParams();
+  const work = usePlanWork(visit);
+  const options = usePlanSources(visit.id, words);
+  const chosen = params.get('with') ?? '';
+  const source = options.find((o) => o.key === chosen)?.from;
+  const other = useQuery({
+    queryKey: ['compare', visit.id, visit.version, chosen],
+    enabled: !!source,
+    queryFn: () =>
+      ask(http.POST('/api/visits/{visitId}/plan/compare', { params: { path: { visitId: visit.id } }, body: source! })),
+  });
+  const scale = Math.max(visit.expansion.totalSeconds, other.data?.expansion.totalSeconds ?? 0);
+  const named = (plan: Plan, id?: string | null) => plan.steps.find((s) => s.id === id);
+  return (
+    <Frame who={who} lamps={lamps}>
+      <div className="headrow">
+        <div>
+          <h1>{t('compare.head')}</h1>
+          <p className="soft mt-1">{other.data ? other.data.comparison.summary : t('compare.lead')}</p>
+        </div>
+        <div className="acts">
+          <label htmlFor="compare-with">{t('compare.choose')}</label>
+          <select
+            id="compare-with"
+            className="form-select"
+            value={chosen}
+            onChange={(e) => setParams({ with: e.target.value }, { replace: true })}
+          >
+            <option value="" />
+            <SourceOptions options={options} />
+          </select>
+          <Link className="pill" to={`${base}/plan`}>
+            {t('compose.back')}
+          </Link>
+          {other.data && (
+            <button
+              type="button"
+              className="pill main"
+              onClick={() => {
+                work.take(other.data.other);
+                void navigate(`${base}/plan`);
+              }}
+            >
+              {t('compare.take')}
+            </button>
+          )}
+        </div>
+      </div>
+      <div className="twothreads">
+        <h2>
+          {visit.plan.name} <span className="soft small">{minSec(visit.expansion.totalSeconds)}</span>
+        </h2>
+        <Thread
+          plan={visit.plan}
+          expansion={visit.expansion}
+          words={words}
+          breathsPerMinute={visit.tempo.breathsPerMinute}
+          scale={scale}
+        />
+        {other.data && (
+          <>
+            <h2>
+              {other.data.other.name} <span className="soft small">{minSec(other.data.expansion.totalSeconds)}</span>
+            </h2>
+            <Thread
+              plan={other.data.other}
+              expansion={other.data.expansion}
+              words={words}
+              breathsPerMinute={visit.tempo.breathsPerMinute}
+              scale={scale}
+            />
+          </>
+        )}
+      </div>
+      {other.data && (
+        <table className="table comparetable">
+          <thead>
+            <tr>
+              <th>{t('compare.first')}</th>
+              <th />
+              <th>{other.data.other.name}</th>
+            </tr>
+          </thead>
+          <tbody>
+            {other.data.comparison.rows.map((r) => (
+              <Row
+                key={`${r.first}/${r.second}`}
+                row={r}
+                first={named(visit.plan, r.first)}
+                second={named(other.data.other, r.second)}
+              />
+            ))}
+          </tbody>
+        </table>
+      )}
+    </Frame>
+  );
+}
+
+type Step = Plan['steps'][number];
+
+function Row({ row, first, second }: { row: CompareRow; first?: Step; second?: Step }) {
+  const { t } = useTranslation();
+  const cell = (s?: Step) =>
+    s && `${s.name}${s.side === 'left' || s.side === 'right' ? `, ${t(`side.${s.side}`)}` : ''}`;
+  return (
+    <tr className={row.kind}>
+      <td>{cell(first)}</td>
+      <td className="soft small">{row.kind === 'changed' ? row.differences.join('; ') : t(`compare.${row.kind}`)}</td>
+      <td>{cell(second)}</td>
+    </tr>
+  );
+}

@@ -1,0 +1,161 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Link, useNavigate } from 'react-router';
+import { ask, http, Problem } from '../../../api/http';
+import type { WantedAim } from '../../../api/types';
+import { Frame } from '../../../shell/Frame';
+import type { StageProps } from '../../stage';
+import { usePlanWork } from '../usePlanWork';
+import { AimRow } from './AimRow';
+import { ProposalCard } from './ProposalCard';
+
+const surfaces = ['mat', 'table', 'chair'];
+
+/** From what it is for to two sessions to choose between, each with its reasons. */
+export default function Compose({ visit, words, who, lamps, base }: StageProps) {
+  const { t } = useTranslation();
+  const navigate = useNavigate();
+  const work = usePlanWork(visit);
+  const traditions = [...new Set(words.flows.map((f) => f.tradition))];
+  const [aims, setAims] = useState<WantedAim[]>([{ region: 'shoulder', side: null, quality: 'stiff', for: null }]);
+  const [from, setFrom] = useState<string[]>(() => [
+    words.flows.find((f) => f.id === visit.plan.flow)?.tradition ?? traditions[0]!,
+  ]);
+  const [minutes, setMinutes] = useState(String(visit.minutesOnMat));
+  const [surface, setSurface] = useState('');
+  const [missing, setMissing] = useState<string[]>([]);
+  const props = words.props.filter((p) =>
+    p.flows.some((f) => from.includes(words.flows.find((x) => x.name === f)!.tradition)),
+  );
+  const compose = useMutation({
+    mutationFn: () =>
+      ask(
+        http.POST('/api/visits/{visitId}/plan/compose', {
+          params: { path: { visitId: visit.id } },
+          body: {
+            aims,
+            traditions: from,
+            minutes: Number(minutes),
+            surface: surface || undefined,
+            props: missing.length > 0 ? words.props.map((p) => p.name).filter((p) => !missing.includes(p)) : undefined,
+          },
+        }),
+      ),
+  });
+  const toggle = (list: string[], x: string) => (list.includes(x) ? list.filter((y) => y !== x) : [...list, x]);
+  return (
+    <Frame who={who} lamps={lamps}>
+      <div className="headrow">
+        <div>
+          <h1>{t('compose.head')}</h1>
+          <p className="soft mt-1">{t('compose.lead')}</p>
+        </div>
+        <Link className="pill" to={`${base}/plan`}>
+          {t('compose.back')}
+        </Link>
+      </div>
+      <form
+        className="composeform"
+        onSubmit={(e) => {
+          e.preventDefault();
+          compose.mutate();
+        }}
+      >
+        {aims.map((aim, i) => (
+          <AimRow
+            key={i}
+            index={i}
+            aim={aim}
+            words={words}
+            onChange={(next) => setAims(aims.map((a, j) => (j === i ? next : a)))}
+            onRemove={aims.length > 1 ? () => setAims(aims.filter((_, j) => j !== i)) : undefined}
+          />
+        ))}
+        <div className="composerow">
+          <button
+            type="button"
+            className="pill"
+            onClick={() => setAims([...aims, { region: 'whole-body', side: null, quality: 'sleeps-badly', for: null }])}
+          >
+            + {t('compose.add')}
+          </button>
+          <fieldset className="chips">
+            <legend className="visually-hidden">{t('compose.traditions')}</legend>
+            <span className="soft small">{t('compose.traditions')}</span>
+            {traditions.map((x) => (
+              <label key={x} className={from.includes(x) ? 'pill on' : 'pill'}>
+                <input type="checkbox" checked={from.includes(x)} onChange={() => setFrom(toggle(from, x))} />
+                {x.replaceAll('-', ' ')}
+              </label>
+            ))}
+          </fieldset>
+        </div>
+        <div className="composerow">
+          <label htmlFor="compose-minutes">{t('compose.minutes')}</label>
+          <input
+            id="compose-minutes"
+            className="form-control short"
+            type="number"
+            value={minutes}
+            onChange={(e) => setMinutes(e.target.value)}
+          />
+          <label htmlFor="compose-surface">{t('compose.surface')}</label>
+          <select
+            id="compose-surface"
+            className="form-select"
+            value={surface}
+            onChange={(e) => setSurface(e.target.value)}
+          >
+            <option value="">{t('compose.anySurface')}</option>
+            {surfaces.map((s) => (
+              <option key={s} value={s}>
+                {s}
+              </option>
+            ))}
+          </select>
+          <details className="propspick">
+            <summary className="pill">
+              {t('compose.props')} {missing.length > 0 && `(${missing.length})`}
+            </summary>
+            <div>
+              {props.map((p) => (
+                <label key={p.name}>
+                  <input
+                    type="checkbox"
+                    checked={missing.includes(p.name)}
+                    onChange={() => setMissing(toggle(missing, p.name))}
+                  />{' '}
+                  {p.name}
+                </label>
+              ))}
+            </div>
+          </details>
+          <button type="submit" className="pill main" disabled={compose.isPending || from.length === 0}>
+            {compose.isPending ? t('compose.working') : t('compose.now')}
+          </button>
+        </div>
+      </form>
+      {compose.isError && (
+        <p className="warnline" role="alert">
+          {(compose.error instanceof Problem && compose.error.message) || t('shell.unreachable')}
+        </p>
+      )}
+      <div className="proposals" aria-live="polite">
+        {compose.data?.map((p, i) => (
+          <ProposalCard
+            key={i}
+            title={t(i === 0 ? 'compose.first' : 'compose.second')}
+            view={p}
+            words={words}
+            breathsPerMinute={visit.tempo.breathsPerMinute}
+            onTake={() => {
+              work.take(p.proposal.plan);
+              void navigate(`${base}/plan`);
+            }}
+          />
+        ))}
+      </div>
+    </Frame>
+  );
+}

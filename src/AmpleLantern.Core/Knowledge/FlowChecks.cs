@@ -1,0 +1,61 @@
+namespace AmpleLantern.Core.Knowledge;
+
+/// <summary>Checks how the blocks of a flow hang together: its variants, what is given when, and what is given again.</summary>
+internal static class FlowChecks
+{
+    public static IEnumerable<KnowledgeProblem> Problems(Flow flow, KnowledgeBase k) =>
+    [
+        .. (flow.Variants ?? []).SelectMany((v, i) => Variant(flow, v, i, k)),
+        .. flow.Blocks.SelectMany((b, i) => When(flow, b.When, $"/blocks/{i}/when", k)
+            .Concat(b.Steps.SelectMany((s, j) => When(flow, s.When, $"/blocks/{i}/steps/{j}/when", k)))),
+        .. (flow.Interleave ?? []).SelectMany((w, i) => Interleave(flow, w, i, k)),
+    ];
+
+    private static IEnumerable<KnowledgeProblem> Variant(Flow flow, FlowVariant v, int at, KnowledgeBase k)
+    {
+        var own = v is { Name: not null, Options.Count: > 1, Default: not null };
+        if (!own && !k.Disagreements.Has(v.Id))
+        {
+            yield return new("flows", flow.Id, $"/variants/{at}", $"'{v.Id}' is no question schools differ in; give it a name, options and a default.");
+        }
+        else if (own && v.Options!.All(o => o.Id != v.Default))
+        {
+            yield return new("flows", flow.Id, $"/variants/{at}/default", $"The default '{v.Default}' is none of the options.");
+        }
+    }
+
+    private static IEnumerable<KnowledgeProblem> When(Flow flow, IReadOnlyDictionary<string, string>? when, string path, KnowledgeBase k)
+    {
+        foreach (var (id, option) in when ?? new Dictionary<string, string>())
+        {
+            var variant = flow.Variants?.FirstOrDefault(v => v.Id == id);
+            var options = variant?.Options ?? (variant is null ? null : k.Disagreements.Find(id)?.Options);
+            if (options is null)
+            {
+                yield return new("flows", flow.Id, $"{path}/{id}", $"'{id}' is none of the flow's variants.");
+            }
+            else if (options.All(o => o.Id != option))
+            {
+                yield return new("flows", flow.Id, $"{path}/{id}", $"'{id}' has no option '{option}'; it has {string.Join(", ", options.Select(o => o.Id))}.");
+            }
+        }
+    }
+
+    private static IEnumerable<KnowledgeProblem> Interleave(Flow flow, FlowInterleave weave, int at, KnowledgeBase k)
+    {
+        foreach (var problem in When(flow, weave.When, $"/interleave/{at}/when", k))
+        {
+            yield return problem;
+        }
+
+        foreach (var unknown in weave.After.Append(weave.Set).Where(id => flow.Blocks.All(b => b.Id != id)))
+        {
+            yield return new("flows", flow.Id, $"/interleave/{at}", $"This flow has no block '{unknown}'.");
+        }
+
+        if (weave.After.Contains(weave.Set))
+        {
+            yield return new("flows", flow.Id, $"/interleave/{at}/after", $"The block '{weave.Set}' cannot come after itself: it would never end.");
+        }
+    }
+}

@@ -1,0 +1,109 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+
+namespace AmpleLantern.Core.Planning.Composing;
+
+/// <summary>Composes sessions from aims: what to do, in what order, for how long, and why.</summary>
+public static class Composer
+{
+    private const double ProposalsWanted = 2;
+
+    /// <exception cref="RefusalException">Nothing serves an aim, the time is too short, or treatment is not allowed today.</exception>
+    public static Composition Compose(ComposeRequest request, School school, KnowledgeBase knowledge, double? effort = null)
+    {
+        Check(request, knowledge);
+        Fit.CheckMinutes(request.Minutes, knowledge.Defaults);
+        var worth = new Worth(request.Aims, knowledge);
+        var units = Units.For(request, school, knowledge);
+        var priced = units.Select(u => Price(u, request, worth, knowledge)).Where(p => p.Worth.Any(w => w > 0)).ToList();
+        CheckServed(request, priced, units.Count, worth, knowledge);
+        var budget = (int)(request.Minutes * 60) - FrameSeconds(knowledge);
+        var model = new ChoiceModel(priced, request.Aims.Count, budget, knowledge);
+        var proposals = new List<Proposal>();
+        IReadOnlyCollection<string>? before = null;
+        for (var n = 0; n < ProposalsWanted; n++)
+        {
+            if (model.Solve(before, effort ?? knowledge.Composing.Model.DeterministicSeconds) is not { } choice)
+            {
+                break;
+            }
+
+            before = [.. choice.Chosen.Select(c => c.Unit.Key)];
+            proposals.Add(new Arrangement(request, school, worth, knowledge).Propose(choice, n));
+        }
+
+        return proposals.Count > 0
+            ? new(proposals)
+            : throw new RefusalException("nothing-fits", $"Nothing of this fits into {request.Minutes:0.#} minutes. Give it more time.", "/minutes");
+    }
+
+    /// <summary>Opening, closing and the look again are kept free of the choice.</summary>
+    private static int FrameSeconds(KnowledgeBase knowledge)
+    {
+        var rule = knowledge.OrderRules["open-and-close"];
+        return (int)(rule.Number("openingSeconds") + rule.Number("closingSeconds") + knowledge.Defaults.StanceChangeSeconds * 2);
+    }
+
+    internal static Priced Price(Unit unit, ComposeRequest request, Worth worth, KnowledgeBase knowledge)
+    {
+        // A change of stance before each step is counted whole: what is not needed is given back by the fit.
+        var each = knowledge.Defaults.StanceChangeSeconds / 2 * unit.Steps.Count;
+        var seconds = Enumerable.Range(unit.Range.Min, unit.Range.Max - unit.Range.Min + 1)
+            .Select(r => (int)Math.Ceiling(each + unit.Steps.Sum(s => PlanExpansion.WorkSeconds(s, r, request.Tempo, knowledge)))).ToList();
+        var rank = worth.Rank(unit.First);
+        var contact = knowledge.Contacts[unit.First.Contact];
+        var specific = knowledge.OrderRules["general-first"].Number("specificStrength");
+        return new(
+            unit, seconds, [.. request.Aims.Select((_, a) => worth.Of(unit, a))],
+            [.. unit.Steps.Select(s => knowledge.Positions[s.Position].Base ?? s.Position).Distinct()],
+            contact.Family == "thumb" && contact.Strength >= knowledge.OrderRules["spare-the-thumbs"].Number("thumbStrength"), rank == 0,
+            rank == 3 || rank == 1 && contact.Strength >= specific);
+    }
+
+    private static void Check(ComposeRequest request, KnowledgeBase knowledge)
+    {
+        RefusalException.Unless(request.Aims.Count > 0, "no-aims", "Say what the session is for: at least one place or complaint.", "/aims");
+        RefusalException.Unless(request.Traditions.Count > 0, "no-traditions", "Choose at least one tradition to compose from.", "/traditions");
+        var known = knowledge.Flows.All.Select(f => f.Tradition).Distinct().ToList();
+        foreach (var tradition in request.Traditions)
+        {
+            RefusalException.Unless(known.Contains(tradition), "unknown-word", $"There is no tradition '{tradition}'. Use {string.Join(", ", known)}.", "/traditions");
+        }
+
+        for (var i = 0; i < request.Aims.Count; i++)
+        {
+            var (aim, at) = (request.Aims[i], $"/aims/{i}");
+            Known(() => knowledge.Regions[aim.Region], $"{at}/region");
+            Known(() => aim.Quality is { } q ? knowledge.Composing.Qualities[q] : null, $"{at}/quality");
+            Known(() => aim.For is { } f ? knowledge.Composing.Aims[f] : null, $"{at}/aim");
+        }
+    }
+
+    private static void Known(Func<object?> find, string at)
+    {
+        try
+        {
+            _ = find();
+        }
+        catch (KnowledgeException e)
+        {
+            throw new RefusalException("unknown-word", e.Message, at);
+        }
+    }
+
+    private static void CheckServed(ComposeRequest request, IReadOnlyList<Priced> priced, int permitted, Worth worth, KnowledgeBase knowledge)
+    {
+        for (var a = 0; a < request.Aims.Count; a++)
+        {
+            var wanted = request.Aims[a];
+            var region = knowledge.Regions[wanted.Region].Name;
+            RefusalException.Unless(priced.Any(p => p.Worth[a] > 0), "nothing-serves",
+                permitted == 0
+                    ? "Today's screening, the props and the positions leave nothing of these traditions. Choose another tradition, or look at Screen."
+                    : $"Nothing that may be done today in these traditions serves \"{knowledge.Composing.Aims[worth.For(wanted)].Saying} the {region}\". Choose another tradition or aim.",
+                $"/aims/{a}");
+        }
+    }
+}

@@ -1,0 +1,117 @@
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+
+namespace AmpleLantern.Core.Planning.Composing;
+
+/// <summary>A step of the library with its twin, as one thing to choose: given whole, on both sides, or not at all.</summary>
+/// <param name="Key">The same in every position it could be given in.</param>
+/// <param name="Flow">Name of the flow it comes from, or that it was made from points.</param>
+internal sealed record Unit(string Key, string Flow, string Tradition, IReadOnlyList<PlanStep> Steps)
+{
+    public PlanStep First => Steps[0];
+
+    public RepeatRange Range => First.Range;
+}
+
+/// <summary>Gathers what a session may be made of: only what suits the traditions, the props, the surface and today's screening.</summary>
+internal static class Units
+{
+    /// <summary>How the keys of point sets begin.</summary>
+    public const string PointsKey = "points-";
+
+    public static IReadOnlyList<Unit> For(ComposeRequest request, School school, KnowledgeBase knowledge)
+    {
+        var all = knowledge.Flows.All
+            .Where(f => request.Traditions.Contains(f.Tradition) && (request.Surface is null || f.Surfaces.Contains(request.Surface)))
+            .SelectMany(f => OfFlow(f, request, school, knowledge))
+            .Concat(Points(request, school, knowledge)).ToList();
+        return Permitted(all, request, school, knowledge);
+    }
+
+    /// <summary>The opening, closing and re-check steps the traditions know, to be fitted to the positions of the session.</summary>
+    public static IEnumerable<PlanStep> Frames(ComposeRequest request, School school, KnowledgeBase knowledge) => knowledge.Flows.All
+        .Where(f => request.Traditions.Contains(f.Tradition))
+        .SelectMany(f => FlowPlans.FromFlow(f, knowledge, school).Steps.Where(s => s.Role is StepRole.Recheck || s.Role is not StepRole.Work && s.Level == 1));
+
+    private static IEnumerable<Unit> OfFlow(Flow flow, ComposeRequest request, School school, KnowledgeBase knowledge)
+    {
+        if (request.Props is { } props && flow.Props.Except(props).Any())
+        {
+            return [];
+        }
+
+        return FlowPlans.FromFlow(flow, knowledge, school).Steps.Where(s => s.Role is StepRole.Work).GroupBy(s => s.Pair ?? s.Id)
+            .SelectMany(g => InPositions(new Unit($"{flow.Id}/{g.Key}", flow.Name, flow.Tradition, [.. g]), knowledge));
+    }
+
+    /// <summary>The same work in each position it can be given in.</summary>
+    private static IEnumerable<Unit> InPositions(Unit unit, KnowledgeBase knowledge)
+    {
+        yield return unit;
+        for (var p = 0; p < unit.First.AlsoIn.Count; p++)
+        {
+            var at = p;
+            // The side that is worked must not be the one that lies on the mat.
+            if (unit.Steps.All(s => !string.Equals(knowledge.Positions[s.AlsoIn[at]].LiesOn, s.Side.ToString(), StringComparison.OrdinalIgnoreCase)))
+            {
+                yield return unit with { Steps = [.. unit.Steps.Select(s => s with { Position = s.AlsoIn[at] })] };
+            }
+        }
+    }
+
+    /// <summary>Sets of points by their uses, held in the way of the tradition.</summary>
+    private static IEnumerable<Unit> Points(ComposeRequest request, School school, KnowledgeBase knowledge)
+    {
+        var model = knowledge.Composing.Model;
+        foreach (var (wanted, a) in request.Aims.Select((w, i) => (w, i)))
+        {
+            var quality = wanted.Quality is { } q ? knowledge.Composing.Qualities[q] : null;
+            var region = knowledge.Regions[wanted.Region].Name;
+            var points = knowledge.Atlas.Points.All
+                .Where(p => p.Uses.Contains(region) || (quality?.Uses.Any(u => p.Uses.Contains(u)) ?? false))
+                .Where(p => p.Cautions.All(c => !knowledge.Atlas.Cautions[c].NoPressure) && model.SegmentRegions.ContainsKey(p.Place.On))
+                // Those that answer more of it, and the great points of the field, first.
+                .OrderByDescending(p => (p.Uses.Contains(region) ? 2 : 0) + (quality?.Uses.Count(u => p.Uses.Contains(u)) ?? 0) + Math.Min(2, p.Categories.Count))
+                .ThenBy(p => p.Id, StringComparer.Ordinal).ToList();
+            foreach (var (tradition, techniqueId) in model.PointTechniques.Where(t => request.Traditions.Contains(t.Key)))
+            {
+                var technique = knowledge.Techniques[techniqueId];
+                foreach (var group in points.GroupBy(p => model.SegmentRegions[p.Place.On]))
+                {
+                    foreach (var unit in InPositions(OfPoints(
+                        $"{PointsKey}{a}-{tradition}-{group.Key}", technique, group.Key, [.. group.Take(model.MostPoints)], tradition, quality, wanted, knowledge), knowledge))
+                    {
+                        yield return unit with { Steps = [.. unit.Steps.Select(s => s with { Stance = knowledge.Positions[s.Position].LiesOn == "seat" ? "standing-beside" : s.Stance })] };
+                    }
+                }
+            }
+        }
+    }
+
+    private static Unit OfPoints(
+        string key, Technique technique, string region, IReadOnlyList<Point> points, string tradition, Quality? quality, WantedAim wanted, KnowledgeBase knowledge)
+    {
+        var midline = points.All(p => knowledge.Atlas.Channels.Find(p.Channel)?.Midline ?? false);
+        var place = knowledge.Regions[wanted.Region].Name;
+        var reason = quality is null || points.Any(p => p.Uses.Contains(place)) ? $"the {place}" : $"\"{quality.Name}\"";
+        var name = $"{string.Join(", ", points.Select(p => p.Id))} held, for {reason}";
+        var step = new PlanStep(
+            key, name, "points", region, midline ? Side.Mid : Side.Both, technique.Positions[0], "kneeling-beside", technique.Id, technique.Contacts[0],
+            new(PatternKind.PointSet, points.Count, [.. points.Select(p => p.Id)], Hold: new(10, knowledge.Composing.Model.PointSeconds, 40)),
+            Math.Min(2, technique.Levels.Max), 1, new(1, 1, 2), knowledge.Composing.Aims[wanted.For ?? quality?.UsualAim ?? "release"].Purposes[0], StepRole.Work,
+            technique.Breath, 0, 0, [.. technique.Positions.Skip(1)], [], Points: [.. points.Select(p => p.Id)]);
+        return new(key, "points by their use", tradition, [step]);
+    }
+
+    /// <summary>What today's screening leaves, in positions that are allowed, with its caps kept.</summary>
+    private static List<Unit> Permitted(IReadOnlyList<Unit> units, ComposeRequest request, School school, KnowledgeBase knowledge)
+    {
+        var numbered = units.SelectMany((u, i) => u.Steps.Select(s => s with { Id = $"{i}/{s.Id}", Pair = null })).ToList();
+        var plan = new Plan("candidates", numbered);
+        var context = new ScreenContext(plan, PlanExpansion.Expand(plan, request.Tempo, knowledge), school, request.Tempo, knowledge);
+        var limits = new Limits(Screen.Triggered(request.Subject, school, knowledge), context);
+        return [.. units.Where(u => limits.On(u.Steps).All(x => x.Effect.Outcome > Outcome.Avoid)).Select(u => u with { Steps = limits.Capped(u.Steps) })];
+    }
+}

@@ -1,0 +1,76 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
+
+namespace AmpleLantern.Core.Planning;
+
+/// <summary>What one region of one side receives.</summary>
+/// <param name="Seconds">Time it is touched, in seconds; rests, set-up and changes of position are not counted.</param>
+/// <param name="LevelSeconds">Pressure level times seconds, summed over the presses.</param>
+/// <param name="UsualSeconds">What it received on average at the earlier visits compared with; null without any.</param>
+public sealed record DoseRow(string Region, Side Side, double Seconds, int Presses, double LevelSeconds, double? UsualSeconds = null);
+
+/// <summary>A region worked on both sides, left against right.</summary>
+/// <param name="Percent">How much longer the longer side is worked, of the shorter; null when one side gets nothing.</param>
+public sealed record DoseBalance(string Region, double LeftSeconds, double RightSeconds, double? Percent);
+
+/// <summary>How much work each part of the body receives.</summary>
+/// <param name="Regions">Most first.</param>
+public sealed record Dose(IReadOnlyList<DoseRow> Regions, IReadOnlyList<DoseBalance> Balance)
+{
+    /// <summary>Work on both sides at once counts whole for each side; work on the middle has the side <c>mid</c>.</summary>
+    public static Dose Of(Expansion expansion)
+    {
+        var sums = new Dictionary<(string Region, Side Side), (double Seconds, int Presses, double Level)>();
+        foreach (var step in expansion.Steps)
+        {
+            var seconds = 0.0;
+            var level = 0.0;
+            foreach (var press in step.Presses)
+            {
+                seconds += press.Seconds;
+                level += press.Seconds * press.Level;
+            }
+
+            foreach (var side in step.Side is Side.Both ? Pair : [step.Side])
+            {
+                var sum = sums.GetValueOrDefault((step.Region, side));
+                sums[(step.Region, side)] = (sum.Seconds + seconds, sum.Presses + step.Presses.Count, sum.Level + level);
+            }
+        }
+
+        var rows = sums.Select(s => new DoseRow(s.Key.Region, s.Key.Side, Timing.ToTenths(s.Value.Seconds), s.Value.Presses, Timing.ToTenths(s.Value.Level)))
+            .OrderByDescending(r => r.LevelSeconds).ThenBy(r => r.Region, StringComparer.Ordinal).ThenBy(r => r.Side).ToList();
+        var balance = rows.Where(r => r.Side is Side.Left or Side.Right).GroupBy(r => r.Region).Select(g =>
+        {
+            var (left, right) = (Seconds(g, Side.Left), Seconds(g, Side.Right));
+            var least = Math.Min(left, right);
+            return new DoseBalance(g.Key, left, right, least > 0 ? Math.Round(Math.Abs(left - right) * 100 / least, 1) : null);
+        }).ToList();
+        return new(rows, balance);
+    }
+
+    /// <summary>The same dose, each row beside what the region received on average at earlier visits. Regions only worked then are added.</summary>
+    public Dose Against(IReadOnlyList<Dose> earlier)
+    {
+        if (earlier.Count == 0)
+        {
+            return this;
+        }
+
+        var usual = earlier.SelectMany(d => d.Regions).GroupBy(r => (r.Region, r.Side))
+            .ToDictionary(g => g.Key, g => Timing.ToTenths(g.Sum(r => r.Seconds) / earlier.Count));
+        var here = Regions.Select(r => (r.Region, r.Side)).ToHashSet();
+        return this with
+        {
+            Regions =
+            [
+                .. Regions.Select(r => r with { UsualSeconds = usual.GetValueOrDefault((r.Region, r.Side)) }),
+                .. usual.Where(u => !here.Contains(u.Key)).OrderByDescending(u => u.Value).Select(u => new DoseRow(u.Key.Region, u.Key.Side, 0, 0, 0, u.Value)),
+            ],
+        };
+    }
+
+    private static readonly Side[] Pair = [Side.Left, Side.Right];
+
+    private static double Seconds(IEnumerable<DoseRow> rows, Side side) => rows.Where(r => r.Side == side).Sum(r => r.Seconds);
+}

@@ -1,0 +1,151 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
+
+namespace AmpleLantern.Core.Planning;
+
+/// <summary>What is done to several steps or a whole block at once.</summary>
+public static class PlanSets
+{
+    /// <summary>The steps given on the other side too, as their pairs, after the last of them.</summary>
+    /// <remarks>Steps on both sides or the middle, and those that have a twin already, stay as they are.</remarks>
+    public static Plan WithTwins(Plan plan, IReadOnlyList<PlanStep> steps, KnowledgeBase knowledge)
+    {
+        var lone = steps.Where(s => s.Side is Side.Left or Side.Right && !plan.Steps.Any(t => t.Id != s.Id && t.Pair is not null && t.Pair == s.Pair)).ToList();
+        if (lone.Count == 0)
+        {
+            return plan;
+        }
+
+        var taken = plan.Steps.Select(s => s.Id).ToHashSet();
+        var pairs = lone.ToDictionary(s => s.Id, s => Fresh($"{s.Id}-pair", taken));
+        var twins = lone.Select(s => FlowPlans.Mirrored(s, knowledge) with { Id = Fresh($"{s.Id}-{(s.Side is Side.Left ? "right" : "left")}", taken), Pair = pairs[s.Id] }).ToList();
+        var last = plan.Steps.Last(s => lone.Any(l => l.Id == s.Id));
+        return plan with
+        {
+            Steps = [.. plan.Steps.SelectMany(s =>
+            {
+                var here = pairs.TryGetValue(s.Id, out var pair) ? s with { Pair = pair } : s;
+                return s.Id == last.Id ? [here, .. twins] : new[] { here };
+            })],
+        };
+    }
+
+    /// <summary>The steps gathered under one heading, at the place of the first of them.</summary>
+    public static Plan Group(Plan plan, IReadOnlyList<PlanStep> steps, string name)
+    {
+        var id = Fresh("block", [.. (plan.Blocks ?? []).Select(b => b.Id), .. plan.Steps.Select(s => s.Block)]);
+        var ids = steps.Select(s => s.Id).ToHashSet();
+        var first = plan.Steps.First(s => ids.Contains(s.Id));
+        var gathered = plan.Steps.Where(s => ids.Contains(s.Id)).Select(s => s with { Block = id }).ToList();
+        return plan with
+        {
+            Steps = [.. plan.Steps.SelectMany(s => s.Id == first.Id ? gathered : ids.Contains(s.Id) ? [] : [s])],
+            Blocks = [.. plan.Blocks ?? [], new(id, name)],
+        };
+    }
+
+    /// <summary>A step given in two parts of half its repeats, or half its time when it is done once.</summary>
+    /// <exception cref="RefusalException">It cannot be halved.</exception>
+    public static Plan Split(Plan plan, PlanStep step)
+    {
+        var hold = step.Pattern.Hold;
+        var (first, second) = step switch
+        {
+            { Repeats: > 1 } => (step with { Repeats = (step.Repeats + 1) / 2, Range = step.Range with { Min = 1 } }, step with { Repeats = step.Repeats / 2, Range = step.Range with { Min = 1 } }),
+            _ when hold is { Usual: >= 2 } => (Half(step, hold), Half(step, hold)),
+            _ => throw new RefusalException("cannot-split", $"{step.Name} is done once and cannot be halved. Repeat it first.", "/step"),
+        };
+        var taken = plan.Steps.Select(s => s.Id).ToHashSet();
+        var again = second with { Id = Fresh($"{step.Id}-2", taken), Pair = step.Pair is null ? null : $"{step.Pair}-2" };
+        return plan with { Steps = [.. plan.Steps.SelectMany(s => s.Id == step.Id ? [first, again] : new[] { s })] };
+    }
+
+    /// <summary>The same steps once more, after the last of them.</summary>
+    public static Plan Again(Plan plan, IReadOnlyList<PlanStep> steps)
+    {
+        var last = plan.Steps.Last(s => steps.Any(x => x.Id == s.Id));
+        var copies = Copies(steps, plan);
+        return plan with { Steps = [.. plan.Steps.SelectMany(s => s.Id == last.Id ? [s, .. copies] : new[] { s })] };
+    }
+
+    /// <summary>A block given again after each of others, on the side each of them was given.</summary>
+    /// <param name="set">Id of the block that is given again; where it stands itself it is then left out.</param>
+    /// <param name="after">Ids of the blocks it comes after.</param>
+    /// <exception cref="RefusalException">A block the plan does not have, or one after itself.</exception>
+    public static Plan Interleave(Plan plan, string set, IReadOnlyList<string> after)
+    {
+        foreach (var id in after.Prepend(set))
+        {
+            RefusalException.Unless(plan.Steps.Any(s => s.Block == id), "unknown-block", $"This plan has no block '{id}'.", "/word");
+        }
+
+        RefusalException.Unless(!after.Contains(set), "interleaved-with-itself", "A block cannot come after itself: it would never end. Choose other blocks.", "/blocks");
+        RefusalException.Unless(after.Count > 0, "no-blocks", "Choose the blocks it comes after.", "/blocks");
+        var own = plan.Steps.Where(s => s.Block == set).ToList();
+        var woven = new List<PlanStep>();
+        var source = plan.Steps.Where(s => s.Block != set).ToList();
+        for (var i = 0; i < source.Count; i++)
+        {
+            woven.Add(source[i]);
+            var ends = i + 1 == source.Count || source[i + 1].Block != source[i].Block || Strand(source[i + 1]) != Strand(source[i]);
+            if (ends && after.Contains(source[i].Block))
+            {
+                var side = Strand(source[i]);
+                var here = own.Where(s => Strand(s) is Side.Both || side is Side.Both || Strand(s) == side).ToList();
+                woven.AddRange(Copies(here, plan with { Steps = [.. woven, .. source.Skip(i + 1)] }));
+            }
+        }
+
+        return plan with { Steps = woven };
+    }
+
+    /// <summary>Another plan's steps put in before one of this plan's, or at its end before the closing.</summary>
+    public static Plan Insert(Plan plan, Plan other, string? before)
+    {
+        var closing = plan.Steps.FirstOrDefault(s => s.Role is StepRole.Closing && s == plan.Steps[^1]);
+        var at = before is null ? closing?.Id : plan.Step(before).Id;
+        var blocks = (plan.Blocks ?? []).ToList();
+        var names = new Dictionary<string, string>();
+        foreach (var block in other.Blocks ?? [])
+        {
+            var id = names[block.Id] = Fresh(block.Id, [.. blocks.Select(b => b.Id)]);
+            blocks.Add(block with { Id = id });
+        }
+
+        // A session arrives and ends once.
+        var coming = other.Steps.Where(s => s.Role is StepRole.Work || plan.Steps.Count == 0).Select(s => s with { Block = names.GetValueOrDefault(s.Block, s.Block) }).ToList();
+        var copies = Copies(coming, plan);
+        return plan with
+        {
+            Steps = at is null ? [.. plan.Steps, .. copies] : [.. plan.Steps.SelectMany(s => s.Id == at ? [.. copies, s] : new[] { s })],
+            Blocks = blocks,
+        };
+    }
+
+    /// <summary>Copies with ids and pairs of their own; two steps that were a pair stay one.</summary>
+    private static List<PlanStep> Copies(IReadOnlyList<PlanStep> steps, Plan plan)
+    {
+        var taken = plan.Steps.Select(s => s.Id).ToHashSet();
+        var pairs = plan.Steps.Select(s => s.Pair ?? "").ToHashSet();
+        var renamed = steps.Where(s => s.Pair is not null).Select(s => s.Pair!).Distinct().ToDictionary(p => p, p => Fresh(p, pairs));
+        return [.. steps.Select(s => s with { Id = Fresh(s.Id, taken), Pair = s.Pair is null ? null : renamed[s.Pair] })];
+    }
+
+    private static PlanStep Half(PlanStep step, HoldSeconds hold) => step with
+    {
+        Pattern = step.Pattern with { Hold = new(Math.Min(hold.Min, hold.Usual / 2), hold.Usual / 2, hold.Max) },
+    };
+
+    private static Side Strand(PlanStep step) => step.Side is Side.Mid ? Side.Both : step.Side;
+
+    private static string Fresh(string stem, HashSet<string> taken)
+    {
+        var id = stem;
+        for (var n = 2; !taken.Add(id); n++)
+        {
+            id = $"{stem}.{n}";
+        }
+
+        return id;
+    }
+}
