@@ -1,11 +1,11 @@
 namespace AmpleLantern.Bench;
 
-/// <summary><c>./lantern bench [core|api|client|figures]</c>: all of them when none is named.</summary>
+/// <summary><c>./lantern bench [core|api|client|figures|planning]</c>: all of them when none is named.</summary>
 public static class Run
 {
     public static async Task Main(string[] args)
     {
-        string[] wanted = args.Length == 0 ? ["core", "api", "client", "figures"] : args;
+        string[] wanted = args.Length == 0 ? ["core", "api", "client", "figures", "planning"] : args;
         if (wanted.Contains("client"))
         {
             ClientSize.Report();
@@ -14,6 +14,11 @@ public static class Run
         if (wanted.Contains("figures"))
         {
             FigureCost.Report();
+        }
+
+        if (wanted.Contains("planning"))
+        {
+            PlanningCost.Report();
         }
 
         if (wanted.Contains("api"))

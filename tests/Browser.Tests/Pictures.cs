@@ -17,13 +17,8 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             Take(day, "today");
             day.Open("Maren", "arrive");
             Take(day, "arrive");
-            day.Driver.ExecuteScript("arguments[0].scrollIntoView({ block: 'start' })", day.Find("[id^='stretch-']"));
-            Take(day, "arrive-measuring");
             day.Go("/atlas");
             Take(day, "atlas");
-            day.Go("/atlas?point=ST36&channels=");
-            day.Find(".spot.lit");
-            Take(day, "atlas-point");
             day.Go("/atlas?point=GB31&channels=&position=side-lying-left&side=right&landmarks=1");
             day.Find(".spot.lit");
             Take(day, "atlas-side-lying");
@@ -46,6 +41,23 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             day.Open("Bram", "plan");
             day.Click("Palm walk up both thighs");
             Take(day, "plan");
+            day.Open("Bram", "compose");
+            day.Click("One more");
+            day.Click("tui na");
+            day.Click("shiatsu");
+            day.Driver.FindElement(By.XPath("//button[.='Compose']")).Click();
+            day.See("A different one");
+            Take(day, "compose");
+            day.Open("Bram", "compare?with=visit");
+            day.Until("the flows", () => day.Driver.FindElements(By.CssSelector("#compare-with option[value^='visit:']")).FirstOrDefault())!.Click();
+            day.See("The second is");
+            Take(day, "compare");
+            day.Driver.Navigate().GoToUrl(day.Open("Bram", "plan") + "/card");
+            day.See("Afterwards");
+            Take(day, "plan-card");
+            day.Go("/library/flow/feet-glands-between-systems");
+            day.See("Left gland set");
+            Take(day, "library");
             day.Open("Wren", "give");
             day.Find("[data-testid=now-step]");
             Take(day, "give-day");
@@ -73,8 +85,10 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
         night.Open("Wren", "give");
         night.Find("[data-testid=now-step]");
         Take(night, "give-night");
-        night.Open("Ilse", "screen");
-        Take(night, "screen-night");
+        night.Open("Bram", "plan");
+        night.Click("Dose");
+        night.Find(".dosepanel .area");
+        Take(night, "plan-night");
     }
 
     private static void Take(Page page, string name)

@@ -34,7 +34,8 @@ export function TextField({ id, label, onText, ...input }: TextProps) {
 
 interface ChoiceProps extends Labelled {
   value: string;
-  options: { id: string; name: string }[];
+  /** Those with the same group stand under its name. */
+  options: { id: string; name: string; group?: string }[];
   /** Words for nothing chosen; without them something always is. */
   none?: string;
   required?: boolean;
@@ -43,6 +44,9 @@ interface ChoiceProps extends Labelled {
 
 /** One of a few. */
 export function Choice({ id, label, value, options, none, required, onChoose }: ChoiceProps) {
+  const groups = [...new Set(options.map((o) => o.group ?? ''))].map(
+    (group) => [group, options.filter((o) => (o.group ?? '') === group)] as const,
+  );
   return (
     <Field id={id} label={label}>
       <select
@@ -53,11 +57,20 @@ export function Choice({ id, label, value, options, none, required, onChoose }: 
         onChange={(e) => onChoose(e.target.value)}
       >
         {none !== undefined && <option value="">{none}</option>}
-        {options.map((o) => (
-          <option key={o.id} value={o.id}>
-            {o.name}
-          </option>
-        ))}
+        {groups.map(([group, of]) => {
+          const list = of.map((o) => (
+            <option key={o.id} value={o.id}>
+              {o.name}
+            </option>
+          ));
+          return group ? (
+            <optgroup key={group} label={group}>
+              {list}
+            </optgroup>
+          ) : (
+            list
+          );
+        })}
       </select>
     </Field>
   );

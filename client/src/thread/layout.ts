@@ -141,7 +141,7 @@ function labelsOf(
     const text = name(step);
     const x = xOf(step.startSeconds) + 2;
     const previous = labels[labels.length - 1];
-    if (text !== before && (!previous || x - previous.x > 64))
+    if (text !== before && (!previous || x - previous.x > Math.max(64, previous.text.length * 6.4 + 10)))
       labels.push({ x: Math.min(x, full - text.length * 7), text });
     before = text;
   }

@@ -97,7 +97,7 @@ export const planning = {
     quality: 'How it is',
     anyQuality: 'not said',
     aim: 'Wanted',
-    usualAim: 'what usually helps',
+    usualAim: 'as usual',
     add: 'One more',
     remove: 'Remove',
     traditions: 'From',
@@ -118,7 +118,8 @@ export const planning = {
     clean: 'its order has no remark',
     remarks_one: 'one remark on its order',
     remarks_other: '{{count}} remarks on its order',
-    remember: 'Your plan stays one undo away.',
+    empty:
+      'Say on the right what the session is for. Two sessions are then weighed against each other, each with its reasons.',
   },
   compare: {
     head: 'Side by side',

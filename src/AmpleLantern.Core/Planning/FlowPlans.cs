@@ -8,7 +8,7 @@ public static class FlowPlans
 {
     /// <summary>
     /// Takes a flow whole. A block for each side is given on the school's first side, then mirrored: sides are swapped
-    /// everywhere in it, and each step keeps its twin as its pair.
+    /// everywhere in it, the client lies on the other side, and each step keeps its twin as its pair.
     /// </summary>
     /// <param name="choices">Options of the flow's variants; the school's, or the flow's own default, where nothing is chosen.</param>
     /// <exception cref="RefusalException">An option the flow does not have.</exception>
@@ -23,7 +23,7 @@ public static class FlowPlans
             foreach (var side in sides)
             {
                 steps.AddRange(run.SelectMany(block => block.Steps.Where(t => FlowVariants.Holds(t.When, chosen))
-                    .Select(t => Placed(t, block.Id, side, knowledge, school))));
+                    .Select(t => Placed(t, block, side, knowledge, school))));
             }
         }
 
@@ -57,16 +57,19 @@ public static class FlowPlans
     /// <summary>The family whose length the school profile sets.</summary>
     public const string CompressionHold = "compression-hold";
 
-    private static PlanStep Placed(StepTemplate t, string block, Side? side, KnowledgeBase knowledge, School school)
+    /// <summary>
+    /// A block for each side is written for the side of its first step; on the other it is mirrored whole. A step of the other side in
+    /// it, as the lower leg of someone lying on the side, stays the other side.
+    /// </summary>
+    private static PlanStep Placed(StepTemplate t, FlowBlock block, Side? pass, KnowledgeBase knowledge, School school)
     {
-        if (side is not { } on)
+        if (pass is not { } on)
         {
-            return Step(t, t.Id, block, t.Side, null, knowledge, school);
+            return Step(t, t.Id, block.Id, t.Side, null, knowledge, school);
         }
 
-        // A template is written for one side; given on the other, the client lies on the other side too.
-        var placed = t.Side == on.Mirror() ? Mirrored(Step(t, "", block, t.Side, t.Id, knowledge, school), knowledge) : Step(t, "", block, on, t.Id, knowledge, school);
-        return placed with { Id = $"{t.Id}.{(on is Side.Left ? "left" : "right")}", Side = on };
+        var step = Step(t, $"{t.Id}.{(on is Side.Left ? "left" : "right")}", block.Id, t.Side is Side.Both or Side.Mid ? block.Steps[0].Side : t.Side, t.Id, knowledge, school);
+        return block.Steps[0].Side == on ? step : Mirrored(step, knowledge);
     }
 
     private static string Other(string position, KnowledgeBase knowledge) => knowledge.Positions[position].Mirror ?? position;

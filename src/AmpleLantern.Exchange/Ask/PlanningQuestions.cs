@@ -40,5 +40,8 @@ public sealed class PlanningAnswers(Answers answers, KnowledgeBase knowledge)
             [.. q.Aims.Select(a => new WantedAim(a.Region, a.Side, a.Quality, a.Aim))], q.Traditions, q.Minutes,
             new(q.Date, q.Client?.BirthDate, q.Facts ?? []), answers.Tempo(q.BreathsPerMinute, q.Client, q.Practitioner),
             q.Props is { Count: > 0 } ? q.Props : null, q.Surface),
-        answers.School(q.School), knowledge);
+        answers.School(q.School), knowledge, Unhurried);
+
+    /// <summary>Nobody waits before a screen: the same question then has the same answer.</summary>
+    private static readonly TimeSpan Unhurried = TimeSpan.FromSeconds(20);
 }

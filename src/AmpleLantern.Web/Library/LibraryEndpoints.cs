@@ -93,7 +93,11 @@ public static class LibraryEndpoints
         var plan = request.Plan with { Name = request.Name.Trim(), Silenced = null, WorseSide = null };
         var flow = new OwnFlow
         {
-            Id = Guid.CreateVersion7(), Name = plan.Name, Summary = request.Summary.Trim(), Plan = plan.With(s => s with { InsteadOf = null }), Author = person.Name,
+            Id = Guid.CreateVersion7(),
+            Name = plan.Name,
+            Summary = request.Summary.Trim(),
+            Plan = plan.With(s => s with { InsteadOf = null }),
+            Author = person.Name,
             AddedAt = clock.GetCurrentInstant(),
         };
         db.OwnFlows.Add(flow);

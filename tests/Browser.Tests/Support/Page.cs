@@ -67,7 +67,7 @@ public sealed class Page : IDisposable
     public IWebElement Find(string css) => Until($"'{css}'", () => Driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed));
 
     public IWebElement Button(string text) => Until($"a button '{text}'", () =>
-        Driver.FindElements(By.CssSelector("button, a.pill, summary")).FirstOrDefault(b => b.Displayed && b.Text.Contains(text, StringComparison.Ordinal)));
+        Driver.FindElements(By.CssSelector("button, a.pill, label.pill, summary")).FirstOrDefault(b => b.Displayed && b.Text.Contains(text, StringComparison.Ordinal)));
 
     public void Click(string text)
     {

@@ -41,7 +41,7 @@ export default function Library() {
           <h1>{t('library.head')}</h1>
           <p className="soft mt-1">{t('library.lead', { flows: cards.data.length - kept, kept })}</p>
         </div>
-        <div className="acts">
+        <div className="flowhead">
           <input
             className="form-control"
             type="search"

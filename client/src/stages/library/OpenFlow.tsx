@@ -45,7 +45,7 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
       cache.setQueryData(['library'], all);
       void navigate('/library');
     });
-  let before = '';
+
   return (
     <section className="openflow">
       <h2>{card.name}</h2>
@@ -100,8 +100,7 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
       <ol className="flowsteps">
         {plan.steps.map((s, i) => {
           const head = blockName(plan, s, t);
-          const fresh = head !== before;
-          before = head;
+          const fresh = i === 0 || blockName(plan, plan.steps[i - 1]!, t) !== head;
           const e = expansion.steps[i]!;
           return (
             <li key={s.id}>

@@ -80,9 +80,11 @@ function Bar({ row, most }: { row?: DoseRow; most: number }) {
   const level = row.seconds > 0 ? Math.round(row.levelSeconds / row.seconds) : 1;
   const usual = row.usualSeconds == null ? '' : ` · ${t('dose.usual', { time: minSec(row.usualSeconds) })}`;
   return (
-    <span className="bar" title={`${t('dose.presses', { count: row.presses })}${usual}`}>
-      <span className={`fill level-${level}`} style={{ width: `${(row.seconds / most) * 100}%` }} />
-      {row.usualSeconds != null && <i style={{ insetInlineStart: `${(row.usualSeconds / most) * 100}%` }} />}
+    <span className="dosebar" title={`${t('dose.presses', { count: row.presses })}${usual}`}>
+      <span className="bar">
+        <span className={`fill level-${level}`} style={{ width: `${(row.seconds / most) * 100}%` }} />
+        {row.usualSeconds != null && <i style={{ insetInlineStart: `${(row.usualSeconds / most) * 100}%` }} />}
+      </span>
       <time>{minSec(row.seconds)}</time>
     </span>
   );

@@ -46,7 +46,7 @@ export function PlanTools({ plan, chosen, onEdit }: Props) {
           {t('plan.weave')}
         </button>
       )}
-      <button type="button" className="pill quiet danger" onClick={() => edit('remove', { bothSides: true })}>
+      <button type="button" className="pill quiet plum" onClick={() => edit('remove', { bothSides: true })}>
         {t('plan.leaveOut')}
       </button>
       {asking === 'group' && (

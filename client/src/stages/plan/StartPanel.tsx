@@ -4,6 +4,7 @@ import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { ask, http } from '../../api/http';
 import type { PlanSource, VisitView, Vocabulary } from '../../api/types';
+import { Choice } from '../../parts/fields';
 import type { PlanWork } from './usePlanWork';
 
 interface Props {
@@ -19,17 +20,17 @@ export function StartPanel({ visit, words, base, work, before }: Props) {
   const { t } = useTranslation();
   const [chosen, setChosen] = useState('');
   const options = usePlanSources(visit.id, words);
-  const source = options.find((o) => o.key === chosen)?.from;
+  const source = options.find((o) => o.id === chosen)?.from;
   return (
     <div className="startpanel">
-      <label htmlFor="plan-from" className="visually-hidden">
-        {t('plan.from')}
-      </label>
-      <select id="plan-from" className="form-select" value={chosen} onChange={(e) => setChosen(e.target.value)}>
-        <option value="">{t('plan.from')}</option>
-        <SourceOptions options={options} />
-        <option value="blank">{t('plan.blank')}</option>
-      </select>
+      <Choice
+        id="plan-from"
+        label={t('plan.from')}
+        value={chosen}
+        none={t('plan.from')}
+        options={[...options, { id: 'blank', name: t('plan.blank') }]}
+        onChoose={setChosen}
+      />
       <button
         type="button"
         className="pill"
@@ -61,47 +62,35 @@ export function StartPanel({ visit, words, base, work, before }: Props) {
 }
 
 export interface SourceOption {
-  key: string;
+  id: string;
   name: string;
+  /** What kind of place it comes from. */
+  group: string;
   from: PlanSource;
 }
 
 /** Every plan there is to take, in three kinds. */
 export function usePlanSources(visitId: string, words: Vocabulary): SourceOption[] {
+  const { t } = useTranslation();
   const sources = useQuery({
     queryKey: ['sources', visitId],
     queryFn: () => ask(http.GET('/api/visits/{visitId}/plan/sources', { params: { path: { visitId } } })),
     staleTime: 60_000,
   });
   return [
-    ...words.flows.map((f) => ({ key: `flow:${f.id}`, name: f.name, from: { kind: 'flow' as const, id: f.id } })),
+    ...words.flows.map((f) => ({
+      id: `flow:${f.id}`,
+      name: f.name,
+      group: t('plan.fromFlow'),
+      from: { kind: 'flow' as const, id: f.id },
+    })),
     ...(sources.data ?? []).map((s) => ({
-      key: `${s.from.kind}:${s.from.id}`,
+      id: `${s.from.kind}:${s.from.id}`,
+      group: t(s.from.kind === 'visit' ? 'plan.fromPast' : 'plan.fromKept'),
       name: `${s.name}, ${s.saying}`,
       from: s.from,
     })),
   ];
-}
-
-export function SourceOptions({ options }: { options: SourceOption[] }) {
-  const { t } = useTranslation();
-  const kinds = [
-    ['flow', 'plan.fromFlow'],
-    ['visit', 'plan.fromPast'],
-    ['own', 'plan.fromKept'],
-  ] as const;
-  return kinds.map(([kind, word]) => {
-    const of = options.filter((o) => o.from.kind === kind);
-    return of.length === 0 ? null : (
-      <optgroup key={kind} label={t(word)}>
-        {of.map((o) => (
-          <option key={o.key} value={o.key}>
-            {o.name}
-          </option>
-        ))}
-      </optgroup>
-    );
-  });
 }
 
 function Keep({ visit }: { visit: VisitView }) {

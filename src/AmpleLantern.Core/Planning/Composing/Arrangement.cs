@@ -14,17 +14,17 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
     {
         var (plan, origin) = InOrder(choice);
         plan = Settled(plan);
-        plan = PlanReview.RepairAll(plan, school, request.Tempo, knowledge);
+        plan = PlanReview.RepairAll(plan, school, request.Tempo, knowledge, noMoreTurns: true);
         plan = InTime(plan, origin) with { Name = Name() };
         var seconds = PlanExpansion.Expand(plan, request.Tempo, knowledge).TotalSeconds;
         var gap = choice.Objective > 0 ? Math.Round(Math.Max(0, choice.Bound - choice.Objective) * 100 / choice.Objective, 1) : 0;
         return new(
             plan, Math.Round(choice.Objective / 1000 / request.Minutes, 1), choice.Optimal, choice.Optimal ? 0 : gap, Summary(plan, origin), Why(plan, origin),
-            seconds);
+            seconds, PlanReview.Run(plan, school, request.Tempo, knowledge).Findings.Count(f => f.Severity is not Severity.Could));
     }
 
     /// <summary>Where a step comes from, by its id.</summary>
-    private sealed record Origin(Unit Unit, IReadOnlyList<int> Worth);
+    private sealed record Origin(Unit Unit, IReadOnlyList<int> Worth, IReadOnlyList<bool> Serves);
 
     private (Plan Plan, Dictionary<string, Origin> Origin) InOrder(Choice choice)
     {
@@ -35,10 +35,11 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
             Pair = c.Unit.Steps.Count > 1 ? $"c{n + 1}" : null,
             Repeats = c.Repeats,
         }))).OrderBy(x => Order(x.Step, first)).ToList();
-        var origin = steps.ToDictionary(x => x.Step.Id, x => new Origin(x.Unit, [.. request.Aims.Select((_, a) => worth.Of(x.Unit, a))]));
+        var origin = steps.ToDictionary(x => x.Step.Id, x => new Origin(
+            x.Unit, [.. request.Aims.Select((_, a) => worth.Of(x.Unit, a))], [.. request.Aims.Select((_, a) => worth.Serves(x.Unit, a))]));
         var blocks = new List<PlanBlock>();
         var placed = steps.Select(x => x.Step with { Block = Block(x.Step, blocks) }).ToList();
-        return (new("composed", Framed(placed), Blocks: blocks), origin);
+        return (new("composed", Framed(placed, blocks), Blocks: blocks), origin);
     }
 
     /// <summary>Position by position; in each what opens both sides, then one side, the other, and what settles both.</summary>
@@ -54,30 +55,35 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
     private string Block(PlanStep step, List<PlanBlock> blocks)
     {
         var position = knowledge.Positions[Trunk(step)];
-        var id = position.Id;
+        // One side is read with that side before it: "left side, face down".
+        var sided = step.Side is Side.Left or Side.Right;
+        var id = sided ? $"{position.Id}-side" : position.Id;
         if (blocks.All(b => b.Id != id))
         {
-            blocks.Add(new(id, char.ToUpperInvariant(position.Name[0]) + position.Name[1..]));
+            blocks.Add(new(id, sided ? $"side, {position.Name}" : char.ToUpperInvariant(position.Name[0]) + position.Name[1..]));
         }
 
         return id;
     }
 
     /// <summary>Opened and closed by what the traditions know for these positions, with a look again where there is one for the place.</summary>
-    private List<PlanStep> Framed(List<PlanStep> steps)
+    private List<PlanStep> Framed(List<PlanStep> steps, List<PlanBlock> blocks)
     {
         var frames = Units.Frames(request, school, knowledge).ToList();
         PlanStep? Frame(StepRole role, PlanStep beside) => frames.Where(f => f.Role == role && Trunk(f) == Trunk(beside)).Select(f => f with
         {
-            Id = role is StepRole.Opening ? "open" : "close", Block = beside.Block, Pair = null, Position = beside.Position,
+            Id = role is StepRole.Opening ? "open" : "close",
+            Block = beside.Block,
+            Pair = null,
+            Position = beside.Position,
             Side = f.Side is Side.Left or Side.Right ? Side.Both : f.Side,
         }).FirstOrDefault();
         List<PlanStep> framed = [.. new[] { Frame(StepRole.Opening, steps[0]) }.OfType<PlanStep>(), .. steps, .. new[] { Frame(StepRole.Closing, steps[^1]) }.OfType<PlanStep>()];
-        return LookedAtAgain(framed, frames);
+        return LookedAtAgain(framed, frames, blocks);
     }
 
     /// <summary>The first look again that the traditions know for a place asked about, at the end of its position.</summary>
-    private List<PlanStep> LookedAtAgain(List<PlanStep> steps, List<PlanStep> frames)
+    private List<PlanStep> LookedAtAgain(List<PlanStep> steps, List<PlanStep> frames, List<PlanBlock> blocks)
     {
         var look = frames.Where(f => f.Role is StepRole.Recheck && steps.Any(s => Trunk(s) == Trunk(f)) && request.Aims.Any(a => knowledge.Overlap(a.Region, f.Region)))
             .GroupBy(f => f.Pair ?? f.Id).FirstOrDefault()?.ToList();
@@ -87,7 +93,7 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
         }
 
         var last = steps.FindLastIndex(s => Trunk(s) == Trunk(look[0]) && s.Role is StepRole.Work);
-        steps.InsertRange(last + 1, look.Select(f => f with { Id = $"look-{f.Side.ToString().ToLowerInvariant()}", Block = steps[Math.Max(0, last)].Block, Pair = f.Pair is null ? null : "look" }));
+        steps.InsertRange(last + 1, look.Select(f => f with { Id = $"look-{f.Side.ToString().ToLowerInvariant()}", Block = Block(f, blocks), Pair = f.Pair is null ? null : "look" }));
         return steps;
     }
 
@@ -136,17 +142,23 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
         return $"{plan.Steps.Count} steps, {string.Join(" and ", traditions.Select(t => t.Replace('-', ' ')))}, {string.Join(", then ", positions)}.";
     }
 
+    /// <summary>One reason for each position: which steps serve which aim, what fills the time, and where it all comes from.</summary>
     private List<BlockReason> Why(Plan plan, Dictionary<string, Origin> origin) =>
     [
-        .. (plan.Blocks ?? []).Where(b => plan.Steps.Any(s => s.Block == b.Id && origin.ContainsKey(s.Id))).Select(b =>
+        .. plan.Steps.Where(s => origin.ContainsKey(s.Id)).GroupBy(Trunk).Select(g =>
         {
-            var steps = plan.Steps.Where(s => s.Block == b.Id && origin.ContainsKey(s.Id)).ToList();
+            var steps = g.ToList();
             var seconds = steps.Sum(s => PlanExpansion.WorkSeconds(s, s.Repeats, request.Tempo, knowledge));
-            var aims = request.Aims.Select((aim, a) => (Aim: aim, Steps: steps.Where(s => origin[s.Id].Worth[a] > 0 && origin[s.Id].Worth[a] == origin[s.Id].Worth.Max()).Select(s => s.Name).Distinct().ToList()))
-                .Where(x => x.Steps.Count > 0).Select(x => $"to {Said(x.Aim)}: {string.Join(", ", x.Steps)}");
-            return new BlockReason(b.Id, $"{b.Name}, {seconds / 60:0} min, {string.Join("; ", aims)}. From {string.Join(", ", steps.Select(s => origin[s.Id].Unit.Flow).Distinct())}.");
+            var aims = request.Aims.Select((aim, a) => (Aim: Said(aim), Steps: Names(steps.Where(s => origin[s.Id].Serves[a] && origin[s.Id].Worth[a] == origin[s.Id].Worth.Max()))))
+                .Append((Aim: "round it off", Steps: Names(steps.Where(s => !origin[s.Id].Serves.Any(x => x)))))
+                .Where(x => x.Steps.Length > 0).Select(x => $"to {x.Aim}: {x.Steps}");
+            var name = knowledge.Positions[g.Key].Name;
+            return new BlockReason(
+                steps[0].Block, $"{char.ToUpperInvariant(name[0])}{name[1..]}, {seconds / 60:0} min, {string.Join("; ", aims)}. From {string.Join(", ", steps.Select(s => origin[s.Id].Unit.Flow).Distinct())}.");
         }),
     ];
+
+    private static string Names(IEnumerable<PlanStep> steps) => string.Join(", ", steps.Select(s => s.Name).Distinct());
 
     private string Trunk(PlanStep step) => knowledge.Positions[step.Position].Base ?? step.Position;
 }

@@ -8,10 +8,13 @@ namespace AmpleLantern.Core.Planning.Composing;
 /// <summary>Composes sessions from aims: what to do, in what order, for how long, and why.</summary>
 public static class Composer
 {
-    private const double ProposalsWanted = 2;
+    private const int ProposalsWanted = 2;
+
+    private static readonly TimeSpan BeforeAScreen = TimeSpan.FromSeconds(0.36);
 
     /// <exception cref="RefusalException">Nothing serves an aim, the time is too short, or treatment is not allowed today.</exception>
-    public static Composition Compose(ComposeRequest request, School school, KnowledgeBase knowledge, double? effort = null)
+    /// <param name="patience">Longest the search for one proposal may take by the clock; a third of a second when somebody waits before a screen.</param>
+    public static Composition Compose(ComposeRequest request, School school, KnowledgeBase knowledge, TimeSpan? patience = null)
     {
         Check(request, knowledge);
         Fit.CheckMinutes(request.Minutes, knowledge.Defaults);
@@ -25,7 +28,7 @@ public static class Composer
         IReadOnlyCollection<string>? before = null;
         for (var n = 0; n < ProposalsWanted; n++)
         {
-            if (model.Solve(before, effort ?? knowledge.Composing.Model.DeterministicSeconds) is not { } choice)
+            if (model.Solve(before, knowledge.Composing.Model.DeterministicSeconds, patience ?? BeforeAScreen) is not { } choice)
             {
                 break;
             }
@@ -35,7 +38,7 @@ public static class Composer
         }
 
         return proposals.Count > 0
-            ? new(proposals)
+            ? new([.. proposals.OrderBy(p => p.Remarks).ThenByDescending(p => p.Score)])
             : throw new RefusalException("nothing-fits", $"Nothing of this fits into {request.Minutes:0.#} minutes. Give it more time.", "/minutes");
     }
 
@@ -54,12 +57,14 @@ public static class Composer
             .Select(r => (int)Math.Ceiling(each + unit.Steps.Sum(s => PlanExpansion.WorkSeconds(s, r, request.Tempo, knowledge)))).ToList();
         var rank = worth.Rank(unit.First);
         var contact = knowledge.Contacts[unit.First.Contact];
-        var specific = knowledge.OrderRules["general-first"].Number("specificStrength");
+        var general = knowledge.OrderRules["general-first"];
+        var specific = contact.Strength >= general.Number("specificStrength") && unit.First.Level > 1
+            && !general.List("exceptFamilies").Contains(knowledge.Techniques[unit.First.Technique].Family);
         return new(
             unit, seconds, [.. request.Aims.Select((_, a) => worth.Of(unit, a))],
             [.. unit.Steps.Select(s => knowledge.Positions[s.Position].Base ?? s.Position).Distinct()],
             contact.Family == "thumb" && contact.Strength >= knowledge.OrderRules["spare-the-thumbs"].Number("thumbStrength"), rank == 0,
-            rank == 3 || rank == 1 && contact.Strength >= specific);
+            rank == 3 || specific);
     }
 
     private static void Check(ComposeRequest request, KnowledgeBase knowledge)
@@ -99,7 +104,7 @@ public static class Composer
         {
             var wanted = request.Aims[a];
             var region = knowledge.Regions[wanted.Region].Name;
-            RefusalException.Unless(priced.Any(p => p.Worth[a] > 0), "nothing-serves",
+            RefusalException.Unless(priced.Any(p => worth.Serves(p.Unit, a)), "nothing-serves",
                 permitted == 0
                     ? "Today's screening, the props and the positions leave nothing of these traditions. Choose another tradition, or look at Screen."
                     : $"Nothing that may be done today in these traditions serves \"{knowledge.Composing.Aims[worth.For(wanted)].Saying} the {region}\". Choose another tradition or aim.",

@@ -24,8 +24,10 @@ public sealed record BlockReason(string Block, string Reason);
 /// <param name="Optimal">Whether the model has no better one.</param>
 /// <param name="GapPercent">How much better another could be at most, as proven.</param>
 /// <param name="Summary">What it is, in a sentence.</param>
+/// <param name="Remarks">How many remarks of the order review weigh on it.</param>
 public sealed record Proposal(
-    Plan Plan, double Score, bool Optimal, double GapPercent, string Summary, IReadOnlyList<BlockReason> Why, double TotalSeconds);
+    Plan Plan, double Score, bool Optimal, double GapPercent, string Summary, IReadOnlyList<BlockReason> Why, double TotalSeconds,
+    int Remarks);
 
 /// <summary>Proposals to choose between, the best first.</summary>
 public sealed record Composition(IReadOnlyList<Proposal> Proposals);

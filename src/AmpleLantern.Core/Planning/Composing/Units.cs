@@ -53,8 +53,8 @@ internal static class Units
         for (var p = 0; p < unit.First.AlsoIn.Count; p++)
         {
             var at = p;
-            // The side that is worked must not be the one that lies on the mat.
-            if (unit.Steps.All(s => !string.Equals(knowledge.Positions[s.AlsoIn[at]].LiesOn, s.Side.ToString(), StringComparison.OrdinalIgnoreCase)))
+            // The side that is worked must not be the one that lies on the mat; chair and floor are one way of sitting.
+            if (knowledge.Positions[unit.First.AlsoIn[at]].LiesOn != knowledge.Positions[unit.First.Position].LiesOn && unit.Steps.All(s => !string.Equals(knowledge.Positions[s.AlsoIn[at]].LiesOn, s.Side.ToString(), StringComparison.OrdinalIgnoreCase)))
             {
                 yield return unit with { Steps = [.. unit.Steps.Select(s => s with { Position = s.AlsoIn[at] })] };
             }
@@ -112,6 +112,12 @@ internal static class Units
         var plan = new Plan("candidates", numbered);
         var context = new ScreenContext(plan, PlanExpansion.Expand(plan, request.Tempo, knowledge), school, request.Tempo, knowledge);
         var limits = new Limits(Screen.Triggered(request.Subject, school, knowledge), context);
-        return [.. units.Where(u => limits.On(u.Steps).All(x => x.Effect.Outcome > Outcome.Avoid)).Select(u => u with { Steps = limits.Capped(u.Steps) })];
+        var permitted = units.Where(u => limits.On(u.Steps).All(x => x.Effect.Outcome > Outcome.Avoid)).ToList();
+        // Work of a flow moves to another position only when its own is not allowed; points may be held in any.
+        return
+        [
+            .. permitted.GroupBy(u => u.Key).SelectMany(g => g.Key.StartsWith(PointsKey, StringComparison.Ordinal) ? g : g.Take(1))
+                .Select(u => u with { Steps = limits.Capped(u.Steps) }),
+        ];
     }
 }

@@ -19,6 +19,9 @@ internal sealed class Worth(IReadOnlyList<WantedAim> aims, KnowledgeBase knowled
         return place * side / 100 * purpose / 100;
     }
 
+    /// <summary>Whether the unit does something for the aim at its place, and does not only fill the time.</summary>
+    public bool Serves(Unit unit, int aim) => Of(unit, aim) > 0 && Place(unit.First.Region, aims[aim].Region) > Weight("elsewhere");
+
     /// <summary>The aim that is meant: the one named, or the one the quality usually asks for.</summary>
     /// <exception cref="RefusalException">Neither is said.</exception>
     public string For(WantedAim wanted) => wanted.For ?? (wanted.Quality is { } q ? composing.Qualities[q].UsualAim : "release");
@@ -41,7 +44,9 @@ internal sealed class Worth(IReadOnlyList<WantedAim> aims, KnowledgeBase knowled
         region == wanted ? Weight("samePlace")
         : wanted == Everywhere || region == Everywhere ? Weight("anywhere")
         : knowledge.Overlap(region, wanted) ? Weight("overlapping")
-        : composing.Neighbours.Find(wanted)?.Near.Contains(region) == true ? Weight("near") : 0;
+        : composing.Neighbours.Find(wanted)?.Near.Contains(region) == true ? Weight("near")
+        // Work on other parts fills what time is left; it never counts as serving the aim.
+        : Weight("elsewhere");
 
     private int Purpose(PlanStep step, Aim aim, Quality? quality)
     {

@@ -51,7 +51,7 @@ internal static class BalanceReviews
 
         if (c.Expansion.TotalSeconds >= rule.Number("recheckFromSeconds") && c.Steps.All(s => s.Role is not StepRole.Recheck))
         {
-            yield return new([c.Steps[^1]], "Nothing is looked at again before the end: what changed stays a guess.");
+            yield return new([c.Steps[^1]], "Nothing is looked at again before the end: what changed stays a guess.", Severity: Severity.Could);
         }
     }
 
@@ -68,8 +68,8 @@ internal static class BalanceReviews
                 var steps = run.Select(i => c.Steps[i]).ToList();
                 var relief = c.Steps.Skip(run[^1] + 1).FirstOrDefault(s => !share(s) && s.Role is StepRole.Work && s.Side == steps[^1].Side && c.Trunk(s) == c.Trunk(steps[^1]));
                 yield return new(
-                    steps, $"{run.Sum(c.Work) / 60:0.#} minutes {say} without a break.", relief is null ? null : $"Put {relief.Name} in between",
-                    relief is null ? null : () => c.MoveBefore([relief], steps[(steps.Count + 1) / 2 < steps.Count ? (steps.Count + 1) / 2 : steps.Count - 1]));
+                    steps, $"{run.Sum(c.Work) / 60:0.#} minutes {say} without a break.", relief is null || steps is [{ Repeats: 1 }] ? null : $"Put {relief.Name} in between",
+                    relief is null || steps is [{ Repeats: 1 }] ? null : () => Between(c, steps, relief));
             }
         }
     }
@@ -92,6 +92,19 @@ internal static class BalanceReviews
 
             run.Clear();
         }
+    }
+
+    /// <summary>Half way through the run; a run of one step is halved first.</summary>
+    private static Plan Between(ReviewContext c, List<PlanStep> steps, PlanStep relief)
+    {
+        if (steps.Count > 1)
+        {
+            return c.MoveBefore([relief], steps[steps.Count / 2]);
+        }
+
+        var halved = c with { Plan = PlanSets.Split(c.Plan, steps[0]) };
+        var second = halved.Plan.Steps[halved.Plan.Steps.ToList().FindIndex(s => s.Id == steps[0].Id) + 1];
+        return halved.MoveBefore([relief], second);
     }
 
     private static Plan Equal(ReviewContext c, IReadOnlyList<PlanStep> longer) => c.Plan.With(s =>

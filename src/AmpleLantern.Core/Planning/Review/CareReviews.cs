@@ -29,7 +29,7 @@ internal static class CareReviews
             var steps = run.Select(i => c.Steps[i]).ToList();
             var cut = steps.Where(s => s.Repeats > 1).ToList();
             yield return new(steps, $"The arm stays overhead for {seconds:0} s.", cut.Count == 0 ? null : "Once instead of again, then down",
-                cut.Count == 0 ? null : () => c.Change(cut, s => s with { Repeats = 1, Range = s.Range with { Min = 1 } }));
+                cut.Count == 0 ? null : () => c.Change(cut, s => s with { Repeats = 1, Range = new(1, 1, 1) }));
         }
     }
 

@@ -56,26 +56,35 @@ public static class PlanReview
     }
 
     /// <summary>
-    /// The plan with everything repaired that can be, rule after rule, as long as that makes fewer remarks and no more turning of the client.
+    /// The plan with everything repaired that can be, rule after rule, as long as that makes fewer remarks.
     /// </summary>
-    public static Plan RepairAll(Plan plan, School school, Tempo tempo, KnowledgeBase knowledge)
+    /// <param name="noMoreTurns">Whether a repair that turns the client more often is left.</param>
+    public static Plan RepairAll(Plan plan, School school, Tempo tempo, KnowledgeBase knowledge, bool noMoreTurns = false)
     {
+        // A repair may bring in another remark that the next one mends: one step sideways is taken, but no plan is looked at twice.
+        var seen = new HashSet<string> { Signature(plan) };
+        var (best, least) = (plan, double.MaxValue);
         for (var round = 0; round < MostRounds; round++)
         {
             var context = new ReviewContext(plan, PlanExpansion.Expand(plan, tempo, knowledge), school, tempo, knowledge);
             var weight = Weight(context);
-            var better = Remarks(context).Where(r => r.Remark.Repair is not null).OrderBy(r => r.Rule.Severity).Select(r => r.Remark.Repair!())
-                .FirstOrDefault(p => Turns(p, knowledge) <= Turns(plan, knowledge) && Weight(new(p, PlanExpansion.Expand(p, tempo, knowledge), school, tempo, knowledge)) < weight);
-            if (better is null)
+            (best, least) = weight < least ? (plan, weight) : (best, least);
+            var next = Remarks(context).Where(r => r.Remark.Repair is not null).OrderBy(r => r.Rule.Severity).Select(r => r.Remark.Repair!())
+                .Where(p => !seen.Contains(Signature(p)) && (!noMoreTurns || Turns(p, knowledge) <= Turns(plan, knowledge)))
+                .Select(p => (Plan: p, Weight: Weight(new(p, PlanExpansion.Expand(p, tempo, knowledge), school, tempo, knowledge))))
+                .Where(p => p.Weight <= weight).OrderBy(p => p.Weight == weight).FirstOrDefault().Plan;
+            if (next is null)
             {
-                return plan;
+                return best;
             }
 
-            plan = better;
+            seen.Add(Signature(plan = next));
         }
 
-        return plan;
+        return best;
     }
+
+    private static string Signature(Plan plan) => string.Join(' ', plan.Steps.Select(s => $"{s.Id}/{s.Level}/{s.Repeats}/{s.NoTouchSeconds}/{s.PacePercent}"));
 
     private const int MostRounds = 40;
 

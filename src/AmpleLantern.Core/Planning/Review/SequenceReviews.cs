@@ -39,7 +39,7 @@ internal static class SequenceReviews
             var step = c.Steps[i];
             bool Softens(PlanStep s) => muscles.Contains(c.Family(s)) && c.Overlap(s, step) && !s.Serves(rule.List("settling"));
             if (!stretches.Contains(c.Family(step)) || step.Role is not StepRole.Work || c.Steps.Take(i).Any(Softens)
-                || c.Steps.Skip(i + 1).LastOrDefault(s => Softens(s) && s.Side == step.Side) is not { } last)
+                || c.Steps.Skip(i + 1).LastOrDefault(s => Softens(s) && (s.Side == step.Side || s.Side is Side.Both)) is not { } last)
             {
                 continue;
             }
@@ -139,7 +139,9 @@ internal static class SequenceReviews
             yield break;
         }
 
-        var after = c.Steps.Where((s, i) => s.Role is StepRole.Work && !early.Contains(s) && c.Trunk(s) == c.Trunk(early[^1]) && c.End(i) >= total * rule.Number("firstShare"))
+        // What is moved no longer stands before it.
+        var moved = c.Steps.Select((s, i) => early.Contains(s) ? c.Work(i) : 0).Sum();
+        var after = c.Steps.Where((s, i) => s.Role is StepRole.Work && !early.Contains(s) && c.Trunk(s) == c.Trunk(early[^1]) && c.End(i) - moved >= total * rule.Number("firstShare"))
             .FirstOrDefault(s => s.Side == early[^1].Side || early.All(e => e.Side is Side.Both or Side.Mid));
         yield return new(early, $"{ArcReviews.Names(early)} comes in the first third, before trust is built.", after is null ? null : $"Give it after {after.Name}",
             after is null ? null : () => c.MoveAfter(early, after));

@@ -4,10 +4,11 @@ import { Link, useNavigate, useSearchParams } from 'react-router';
 import { ask, http } from '../../../api/http';
 import type { CompareRow, Plan } from '../../../api/types';
 import { minSec } from '../../../parts/spoken';
+import { Choice } from '../../../parts/fields';
 import { Frame } from '../../../shell/Frame';
 import { Thread } from '../../../thread/Thread';
 import type { StageProps } from '../../stage';
-import { SourceOptions, usePlanSources } from '../StartPanel';
+import { usePlanSources } from '../StartPanel';
 import { usePlanWork } from '../usePlanWork';
 
 /** Two plans on one line of time, step beside step. */
@@ -18,7 +19,7 @@ export default function Compare({ visit, words, who, lamps, base }: StageProps) 
   const work = usePlanWork(visit);
   const options = usePlanSources(visit.id, words);
   const chosen = params.get('with') ?? '';
-  const source = options.find((o) => o.key === chosen)?.from;
+  const source = options.find((o) => o.id === chosen)?.from;
   const other = useQuery({
     queryKey: ['compare', visit.id, visit.version, chosen],
     enabled: !!source,
@@ -26,41 +27,50 @@ export default function Compare({ visit, words, who, lamps, base }: StageProps) 
       ask(http.POST('/api/visits/{visitId}/plan/compare', { params: { path: { visitId: visit.id } }, body: source! })),
   });
   const scale = Math.max(visit.expansion.totalSeconds, other.data?.expansion.totalSeconds ?? 0);
+  const weighty = other.data?.review.findings.filter((f) => f.severity !== 'could').length ?? 0;
   const named = (plan: Plan, id?: string | null) => plan.steps.find((s) => s.id === id);
   return (
-    <Frame who={who} lamps={lamps}>
-      <div className="headrow">
-        <div>
-          <h1>{t('compare.head')}</h1>
-          <p className="soft mt-1">{other.data ? other.data.comparison.summary : t('compare.lead')}</p>
-        </div>
-        <div className="acts">
-          <label htmlFor="compare-with">{t('compare.choose')}</label>
-          <select
+    <Frame
+      who={who}
+      lamps={lamps}
+      side={
+        <section className="comparewith">
+          <Choice
             id="compare-with"
-            className="form-select"
+            label={t('compare.choose')}
             value={chosen}
-            onChange={(e) => setParams({ with: e.target.value }, { replace: true })}
-          >
-            <option value="" />
-            <SourceOptions options={options} />
-          </select>
-          <Link className="pill" to={`${base}/plan`}>
-            {t('compose.back')}
-          </Link>
-          {other.data && (
-            <button
-              type="button"
-              className="pill main"
-              onClick={() => {
-                work.take(other.data.other);
-                void navigate(`${base}/plan`);
-              }}
-            >
-              {t('compare.take')}
-            </button>
+            none=""
+            options={options}
+            onChoose={(key) => setParams({ with: key }, { replace: true })}
+          />
+          {other.data ? (
+            <>
+              <p className="how">{other.data.comparison.summary}</p>
+              <p className="soft small">
+                {weighty === 0 ? t('compose.clean') : t('compose.remarks', { count: weighty })}
+              </p>
+              <button
+                type="button"
+                className="pill main"
+                onClick={() => {
+                  work.take(other.data.other);
+                  void navigate(`${base}/plan`);
+                }}
+              >
+                {t('compare.take')}
+              </button>
+            </>
+          ) : (
+            <p className="soft">{t('compare.lead')}</p>
           )}
-        </div>
+        </section>
+      }
+    >
+      <div className="headrow">
+        <h1>{t('compare.head')}</h1>
+        <Link className="pill" to={`${base}/plan`}>
+          {t('compose.back')}
+        </Link>
       </div>
       <div className="twothreads">
         <h2>

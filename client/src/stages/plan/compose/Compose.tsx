@@ -45,7 +45,95 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
   });
   const toggle = (list: string[], x: string) => (list.includes(x) ? list.filter((y) => y !== x) : [...list, x]);
   return (
-    <Frame who={who} lamps={lamps}>
+    <Frame
+      who={who}
+      lamps={lamps}
+      side={
+        <form
+          className="composeform"
+          onSubmit={(e) => {
+            e.preventDefault();
+            compose.mutate();
+          }}
+        >
+          {aims.map((aim, i) => (
+            <AimRow
+              key={i}
+              index={i}
+              aim={aim}
+              words={words}
+              onChange={(next) => setAims(aims.map((a, j) => (j === i ? next : a)))}
+              onRemove={aims.length > 1 ? () => setAims(aims.filter((_, j) => j !== i)) : undefined}
+            />
+          ))}
+          <div className="composerow">
+            <button
+              type="button"
+              className="pill"
+              onClick={() =>
+                setAims([...aims, { region: 'whole-body', side: null, quality: 'sleeps-badly', for: null }])
+              }
+            >
+              + {t('compose.add')}
+            </button>
+            <fieldset className="traditions">
+              <legend className="visually-hidden">{t('compose.traditions')}</legend>
+              <span className="soft small">{t('compose.traditions')}</span>
+              {traditions.map((x) => (
+                <label key={x} className={from.includes(x) ? 'pill on' : 'pill'}>
+                  <input type="checkbox" checked={from.includes(x)} onChange={() => setFrom(toggle(from, x))} />
+                  {x.replaceAll('-', ' ')}
+                </label>
+              ))}
+            </fieldset>
+          </div>
+          <div className="composerow">
+            <label htmlFor="compose-minutes">{t('compose.minutes')}</label>
+            <input
+              id="compose-minutes"
+              className="form-control short"
+              type="number"
+              value={minutes}
+              onChange={(e) => setMinutes(e.target.value)}
+            />
+            <label htmlFor="compose-surface">{t('compose.surface')}</label>
+            <select
+              id="compose-surface"
+              className="form-select"
+              value={surface}
+              onChange={(e) => setSurface(e.target.value)}
+            >
+              <option value="">{t('compose.anySurface')}</option>
+              {surfaces.map((s) => (
+                <option key={s} value={s}>
+                  {s}
+                </option>
+              ))}
+            </select>
+            <details className="propspick">
+              <summary className="pill">
+                {t('compose.props')} {missing.length > 0 && `(${missing.length})`}
+              </summary>
+              <div>
+                {props.map((p) => (
+                  <label key={p.name}>
+                    <input
+                      type="checkbox"
+                      checked={missing.includes(p.name)}
+                      onChange={() => setMissing(toggle(missing, p.name))}
+                    />{' '}
+                    {p.name}
+                  </label>
+                ))}
+              </div>
+            </details>
+            <button type="submit" className="pill main" disabled={compose.isPending || from.length === 0}>
+              {compose.isPending ? t('compose.working') : t('compose.now')}
+            </button>
+          </div>
+        </form>
+      }
+    >
       <div className="headrow">
         <div>
           <h1>{t('compose.head')}</h1>
@@ -55,87 +143,9 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
           {t('compose.back')}
         </Link>
       </div>
-      <form
-        className="composeform"
-        onSubmit={(e) => {
-          e.preventDefault();
-          compose.mutate();
-        }}
-      >
-        {aims.map((aim, i) => (
-          <AimRow
-            key={i}
-            index={i}
-            aim={aim}
-            words={words}
-            onChange={(next) => setAims(aims.map((a, j) => (j === i ? next : a)))}
-            onRemove={aims.length > 1 ? () => setAims(aims.filter((_, j) => j !== i)) : undefined}
-          />
-        ))}
-        <div className="composerow">
-          <button
-            type="button"
-            className="pill"
-            onClick={() => setAims([...aims, { region: 'whole-body', side: null, quality: 'sleeps-badly', for: null }])}
-          >
-            + {t('compose.add')}
-          </button>
-          <fieldset className="chips">
-            <legend className="visually-hidden">{t('compose.traditions')}</legend>
-            <span className="soft small">{t('compose.traditions')}</span>
-            {traditions.map((x) => (
-              <label key={x} className={from.includes(x) ? 'pill on' : 'pill'}>
-                <input type="checkbox" checked={from.includes(x)} onChange={() => setFrom(toggle(from, x))} />
-                {x.replaceAll('-', ' ')}
-              </label>
-            ))}
-          </fieldset>
-        </div>
-        <div className="composerow">
-          <label htmlFor="compose-minutes">{t('compose.minutes')}</label>
-          <input
-            id="compose-minutes"
-            className="form-control short"
-            type="number"
-            value={minutes}
-            onChange={(e) => setMinutes(e.target.value)}
-          />
-          <label htmlFor="compose-surface">{t('compose.surface')}</label>
-          <select
-            id="compose-surface"
-            className="form-select"
-            value={surface}
-            onChange={(e) => setSurface(e.target.value)}
-          >
-            <option value="">{t('compose.anySurface')}</option>
-            {surfaces.map((s) => (
-              <option key={s} value={s}>
-                {s}
-              </option>
-            ))}
-          </select>
-          <details className="propspick">
-            <summary className="pill">
-              {t('compose.props')} {missing.length > 0 && `(${missing.length})`}
-            </summary>
-            <div>
-              {props.map((p) => (
-                <label key={p.name}>
-                  <input
-                    type="checkbox"
-                    checked={missing.includes(p.name)}
-                    onChange={() => setMissing(toggle(missing, p.name))}
-                  />{' '}
-                  {p.name}
-                </label>
-              ))}
-            </div>
-          </details>
-          <button type="submit" className="pill main" disabled={compose.isPending || from.length === 0}>
-            {compose.isPending ? t('compose.working') : t('compose.now')}
-          </button>
-        </div>
-      </form>
+      {!compose.data && !compose.isError && (
+        <p className="emptyhint">{t(compose.isPending ? 'compose.working' : 'compose.empty')}</p>
+      )}
       {compose.isError && (
         <p className="warnline" role="alert">
           {(compose.error instanceof Problem && compose.error.message) || t('shell.unreachable')}

@@ -1,0 +1,116 @@
+using AmpleLantern.Browser.Tests.Support;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
+
+namespace AmpleLantern.Browser.Tests;
+
+/// <summary>Composing a session, putting its order right, comparing it, and taking it to the mat on a card.</summary>
+public sealed class PlanningJourney(Server server) : IClassFixture<Server>
+{
+    [Fact]
+    public void A_session_composed_from_aims_is_taken_and_its_order_mended()
+    {
+        using var page = new Page(server).SignIn();
+        var visit = page.Open("Bram", "plan");
+        page.Click("More");
+        page.Click("Compose from aims");
+        page.See("Say on the right what the session is for.");
+        Choose(page, "aim-side-0", "right");
+        page.Click("One more");
+        page.Click("tui na");
+        page.Click("shiatsu");
+        Type(page, "compose-minutes", "60");
+        page.Driver.FindElement(By.XPath("//button[.='Compose']")).Click();
+        page.See("First proposal");
+        page.See("mobilise the right shoulder");
+        page.See("A different one");
+        page.Click("Take this one");
+        page.Until("the plan", () => page.Driver.Url.Contains("/plan", StringComparison.Ordinal) ? "here" : null);
+        page.See("Mobilise the right shoulder");
+
+        // The closing goes; the review says it; one click brings it back; undo and redo go both ways.
+        page.Driver.FindElements(By.CssSelector("button.step")).Last().Click();
+        page.Click("Leave out");
+        page.Saved();
+        page.Click("Order");
+        page.See("The session ends with work, without stillness.");
+        page.Click("End with still hands");
+        page.NotSee("The session ends with work, without stillness.");
+        page.Click("Undo");
+        page.See("The session ends with work, without stillness.");
+        page.Click("Again");
+        page.NotSee("The session ends with work, without stillness.");
+
+        page.Driver.Navigate().GoToUrl($"{visit}/card");
+        page.See("Afterwards");
+        page.See("Mobilise the right shoulder");
+    }
+
+    [Fact]
+    public void Steps_are_chosen_together_dragged_made_a_block_and_pinned_and_fitted()
+    {
+        using var page = new Page(server).SignIn();
+        page.Open("Tobin", "plan");
+        page.Click("More");
+        Choose(page, "plan-from", "flow:legs-on-the-mat");
+        page.Click("Start over with it");
+        page.See("Rocking palm walk");
+        page.Click("More");
+        var steps = Steps(page);
+        Assert.Equal("Inner edge of both feet", Name(steps[1]));
+        new Actions(page.Driver).MoveToElement(steps[1]).ClickAndHold().MoveByOffset(0, 12).MoveToElement(steps[4]).MoveByOffset(0, 6).Release().Perform();
+        page.Until("the step lower down", () => Name(Steps(page)[1]) == "Rocking palm walk" ? "moved" : null);
+
+        Steps(page)[1].Click();
+        new Actions(page.Driver).KeyDown(Keys.Shift).Click(Steps(page)[2]).KeyUp(Keys.Shift).Perform();
+        page.See("2 steps");
+        page.Click("Make a block");
+        page.Find("#group-name").SendKeys("Warming" + Keys.Enter);
+        page.Until("the block's heading", () => page.Driver.FindElements(By.CssSelector(".blk")).FirstOrDefault(b => b.Text.StartsWith("Warming", StringComparison.Ordinal)));
+        page.Click("Pin");
+        page.See("pinned");
+        Type(page, "fit-minutes", "20");
+        page.Driver.FindElement(By.CssSelector(".fit button[type=submit]")).Click();
+        page.See("To make it possible,");
+        page.Click("Dose");
+        page.See("What each part receives");
+        page.Find(".dosetable .bar");
+    }
+
+    [Fact]
+    public void The_library_opens_a_flow_in_its_ways_and_two_plans_stand_side_by_side()
+    {
+        using var page = new Page(server).SignIn();
+        page.Go("/library");
+        page.See("18 flows");
+        page.Find("input[type=search]").SendKeys("gland");
+        page.Click("Feet: glands between systems");
+        page.See("Left gland set");
+        Choose(page, "variant-gland-set", "once");
+        Choose(page, "library-minutes", "30");
+        page.See("both sides stay equal");
+        page.Open("Bram", "compare");
+        Choose(page, "compare-with", "flow:groin-hold");
+        page.See("The second is");
+        page.See("left out");
+    }
+
+    private static System.Collections.ObjectModel.ReadOnlyCollection<IWebElement> Steps(Page page) => page.Driver.FindElements(By.CssSelector("button.step"));
+
+    private static string Name(IWebElement step) => step.FindElement(By.CssSelector(".nm b")).Text;
+
+    private static void Choose(Page page, string id, string value) =>
+        page.Until($"the choice {value} of {id}", () =>
+        {
+            page.Find($"#{id} option[value='{value}']").Click();
+            return "chosen";
+        });
+
+    private static void Type(Page page, string id, string text)
+    {
+        var field = page.Find($"#{id}");
+        field.Clear();
+        field.SendKeys(Keys.Control + "a");
+        field.SendKeys(text);
+    }
+}
