@@ -48,8 +48,7 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             day.Driver.FindElement(By.XPath("//button[.='Compose']")).Click();
             day.See("A different one");
             Take(day, "compose");
-            day.Open("Bram", "compare?with=visit");
-            day.Until("the flows", () => day.Driver.FindElements(By.CssSelector("#compare-with option[value^='visit:']")).FirstOrDefault())!.Click();
+            day.Open("Bram", "compare?with=flow:groin-hold");
             day.See("The second is");
             Take(day, "compare");
             day.Driver.Navigate().GoToUrl(day.Open("Bram", "plan") + "/card");
@@ -58,9 +57,6 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             day.Go("/library/flow/feet-glands-between-systems");
             day.See("Left gland set");
             Take(day, "library");
-            day.Open("Wren", "give");
-            day.Find("[data-testid=now-step]");
-            Take(day, "give-day");
             day.Open("Anouk", "reflect");
             day.Driver.FindElement(By.CssSelector("button[aria-label='Heavy legs: 2']")).Click();
             day.See("It helped");

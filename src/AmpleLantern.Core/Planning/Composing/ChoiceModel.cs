@@ -115,16 +115,28 @@ internal sealed class ChoiceModel(IReadOnlyList<Priced> units, int aims, int bud
         cp.Add(LinearExpr.WeightedSum(some.SelectMany(i => given[i]), some.SelectMany(i => units[i].Seconds.Select(s => (long)s))) <= seconds);
     }
 
+    /// <summary>What goes in needs something broad at the place, in the same position or an earlier one; where there is only a later one, not both.</summary>
     private void BroadFirst(CpModel cp, BoolVar[] chosen)
     {
         for (var i = 0; i < units.Count; i++)
         {
-            var broad = !units[i].Specific ? [] : Enumerable.Range(0, units.Count)
-                .Where(j => units[j].Broad && knowledge.Overlap(units[j].Unit.First.Region, units[i].Unit.First.Region) && At(units[j]) <= At(units[i]))
-                .Select(j => chosen[j]).ToList();
-            if (broad.Count > 0)
+            if (!units[i].Specific)
             {
-                cp.Add(LinearExpr.Sum(broad) >= chosen[i]);
+                continue;
+            }
+
+            var at = At(units[i]);
+            var broad = Enumerable.Range(0, units.Count).Where(j => units[j].Broad && knowledge.Overlap(units[j].Unit.First.Region, units[i].Unit.First.Region))
+                .ToLookup(j => At(units[j]) <= at);
+            if (broad[true].Any())
+            {
+                cp.Add(LinearExpr.Sum(broad[true].Select(j => chosen[j])) >= chosen[i]);
+                continue;
+            }
+
+            foreach (var j in broad[false])
+            {
+                cp.AddAtMostOne([chosen[i], chosen[j]]);
             }
         }
     }

@@ -20,7 +20,8 @@ public static class Composer
         Fit.CheckMinutes(request.Minutes, knowledge.Defaults);
         var worth = new Worth(request.Aims, knowledge);
         var units = Units.For(request, school, knowledge);
-        var priced = units.Select(u => Price(u, request, worth, knowledge)).Where(p => p.Worth.Any(w => w > 0)).ToList();
+        var priced = units.Select(u => Price(u, request, worth, knowledge)).Where(p => p.Worth.Any(w => w > 0))
+            .OrderByDescending(p => p.Worth.Max()).ThenBy(p => p.Unit.Key, StringComparer.Ordinal).Take(knowledge.Composing.Model.MostUnits).ToList();
         CheckServed(request, priced, units.Count, worth, knowledge);
         var budget = (int)(request.Minutes * 60) - FrameSeconds(knowledge);
         var model = new ChoiceModel(priced, request.Aims.Count, budget, knowledge);
@@ -57,13 +58,15 @@ public static class Composer
             .Select(r => (int)Math.Ceiling(each + unit.Steps.Sum(s => PlanExpansion.WorkSeconds(s, r, request.Tempo, knowledge)))).ToList();
         var rank = worth.Rank(unit.First);
         var contact = knowledge.Contacts[unit.First.Contact];
+        // What counts as broad, and what as going in, is what the order review takes for it.
         var general = knowledge.OrderRules["general-first"];
-        var specific = contact.Strength >= general.Number("specificStrength") && unit.First.Level > 1
-            && !general.List("exceptFamilies").Contains(knowledge.Techniques[unit.First.Technique].Family);
+        var family = knowledge.Techniques[unit.First.Technique].Family;
+        var specific = contact.Strength >= general.Number("specificStrength") && unit.First.Level > 1 && !general.List("exceptFamilies").Contains(family);
+        var broad = contact.Strength <= general.Number("broadStrength") && !general.List("notGeneral").Contains(family);
         return new(
             unit, seconds, [.. request.Aims.Select((_, a) => worth.Of(unit, a))],
             [.. unit.Steps.Select(s => knowledge.Positions[s.Position].Base ?? s.Position).Distinct()],
-            contact.Family == "thumb" && contact.Strength >= knowledge.OrderRules["spare-the-thumbs"].Number("thumbStrength"), rank == 0,
+            contact.Family == "thumb" && contact.Strength >= knowledge.OrderRules["spare-the-thumbs"].Number("thumbStrength"), broad,
             rank == 3 || specific);
     }
 

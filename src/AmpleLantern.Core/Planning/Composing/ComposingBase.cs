@@ -24,12 +24,13 @@ public sealed record Neighbourhood(string Id, Source Source, IReadOnlyList<strin
 /// <param name="Weights">What a second of work is worth, by how well it fits; in hundredths, and bonuses.</param>
 /// <param name="Shares">Shares of the session: most time on the thumbs, what two proposals may have in common.</param>
 /// <param name="PointTechniques">The technique that holds points, by tradition.</param>
+/// <param name="MostUnits">How many pieces of work are weighed against each other; those worth most.</param>
 /// <param name="SegmentRegions">The region a point is worked in, by the segment it lies on.</param>
 /// <param name="DeterministicSeconds">Effort of the search, in the solver's own units, so that the same question has the same answer everywhere.</param>
 public sealed record ComposingModel(
     string Id, Source Source, IReadOnlyList<string> PositionOrder, IReadOnlyList<string> BroadFamilies, IReadOnlyList<string> StretchFamilies,
     IReadOnlyList<string> MovingFamilies, IReadOnlyList<string> CalmingFamilies, IReadOnlyDictionary<string, int> Weights,
-    IReadOnlyDictionary<string, double> Shares, IReadOnlyDictionary<string, string> PointTechniques, double PointSeconds, int MostPoints,
+    IReadOnlyDictionary<string, double> Shares, IReadOnlyDictionary<string, string> PointTechniques, double PointSeconds, int MostPoints, int MostUnits,
     IReadOnlyDictionary<string, string> SegmentRegions, double DeterministicSeconds) : IKnown;
 
 /// <summary>All that composing goes by.</summary>
