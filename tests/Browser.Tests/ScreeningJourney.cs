@@ -69,7 +69,7 @@ public sealed class ScreeningJourney(Server server) : IClassFixture<Server>
         using var page = new Page(server).SignIn();
         foreach (var (client, verdict, why) in new[]
         {
-            ("Quill Harrowmere", "Change 11 steps before you begin.", "blood thinner: apixaban"),
+            ("Quill Harrowmere", "Change 16 steps before you begin.", "blood thinner: apixaban"),
             ("Ines Kestrelow", "before you begin.", "No heat on numb feet or hands"),
             ("Rowan Tidewell", "before you begin.", "Leave the port and its line alone"),
             ("Sabeth Loom", "before you begin.", "Imaging before this shoulder is mobilised"),

@@ -139,10 +139,10 @@ function labelsOf(
   let before = '';
   for (const step of steps) {
     const text = name(step);
-    const x = xOf(step.startSeconds) + 2;
+    const x = Math.min(xOf(step.startSeconds) + 2, full - text.length * 7);
     const previous = labels[labels.length - 1];
     if (text !== before && (!previous || x - previous.x > Math.max(64, previous.text.length * 6.4 + 10)))
-      labels.push({ x: Math.min(x, full - text.length * 7), text });
+      labels.push({ x, text });
     before = text;
   }
   return labels;

@@ -46,6 +46,16 @@ public sealed class KnowledgeFolderTests : IDisposable
         { "body/stretches.json", "/stretches/0/to", "\"tail\"", "'tail' is not known" },
         { "regions.json", "/regions/1/patches/0", "{\"on\":\"foot\"}", "Give station with round" },
         { "techniques.json", "/techniques/0/positions/0", "\"upside-down\"", "no position called 'upside-down'" },
+        { "flows/feet-fluid.json", "/flows/0/interleave/0/after/0", "\"each-foot\"", "cannot come after itself" },
+        { "flows/feet-fluid.json", "/flows/0/variants/1/default", "\"thrice\"", "none of the options" },
+        { "flows/feet-glands-between-systems.json", "/flows/0/blocks/2/when", "{\"gland-set\":\"never\"}", "has no option 'never'" },
+        { "flows/groin-hold.json", "/flows/0/blocks/0/steps/1/repeats", "{\"usual\":4,\"min\":1,\"max\":2}", "/repeats: Must be ordered" },
+        { "flows/groin-hold.json", "/flows/0/blocks/0/steps/1/pattern/stations", "0", "pattern/stations" },
+        { "flows/neck-then-shoulder.json", "/flows/0/blocks/0/steps/3/points/0", "\"XX9\"", "no point called 'XX9'" },
+        { "flows/whole-body-table.json", "/flows/0/blocks/4/steps/0/pattern/from", "\"C9\"", "Needs the vertebrae" },
+        { "order-rules.json", "/orderRules/0/id", "\"tidy\"", "No reviewer is called 'tidy'" },
+        { "order-rules.json", "/orderRules/1/lists/notGeneral/0", "\"jumping\"", "no technique family called 'jumping'" },
+        { "schools.json", "/schools/0/orderRulesOff", "[\"tidiness\"]", "no rule of order called 'tidiness'" },
     };
 
     [Theory]

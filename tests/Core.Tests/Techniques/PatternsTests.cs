@@ -61,4 +61,25 @@ public class PatternsTests
         ];
         Assert.All(impossible, i => Assert.Throws<KnowledgeException>(i));
     }
+
+    [Theory]
+    [InlineData("C7", "C1", 7)]
+    [InlineData("C1", "C7", 7)]
+    [InlineData("T12", "L1", 2)]
+    [InlineData("L5", "C1", 24)]
+    public void One_press_falls_on_each_vertebra(string from, string to, int presses)
+    {
+        Assert.Equal(presses, Spine.Between(from, to).Count);
+        Assert.Equal((from, to), (Spine.Between(from, to)[0], Spine.Between(from, to)[^1]));
+        Assert.Throws<KnowledgeException>(() => Spine.Between(from, "S6"));
+    }
+
+    [Fact]
+    public void Contract_and_relax_pushes_and_lets_go_in_every_round()
+    {
+        var rounds = Patterns.ContractRelax(3, 6, 2);
+        Assert.Equal([1, 2, 1, 2, 1, 2], rounds.Select(p => p.Station));
+        Assert.All(rounds.Where(p => p.Station == 1), p => Assert.Equal(6, p.StaySeconds));
+        Assert.Throws<KnowledgeException>(() => Patterns.ContractRelax(3, null, 2));
+    }
 }
