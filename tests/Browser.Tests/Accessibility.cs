@@ -27,6 +27,18 @@ public sealed class Accessibility(Server server) : IClassFixture<Server>
             Check(page, $"{client} {stage}");
         }
 
+        page.Go("/library/flow/feet-fluid");
+        page.See("Left foot");
+        Check(page, "the library");
+        page.Open("Bram", "compose");
+        page.See("Say on the right");
+        Check(page, "composing");
+        page.Open("Bram", "compare?with=flow:groin-hold");
+        page.See("The second is");
+        Check(page, "comparing");
+        page.Driver.Navigate().GoToUrl(page.Open("Bram", "plan") + "/card");
+        page.See("Afterwards");
+        Check(page, "the card");
         page.Go("/clients");
         Check(page, "clients");
         page.Driver.FindElement(OpenQA.Selenium.By.CssSelector(".people a")).Click();
