@@ -40,7 +40,6 @@ public sealed class PlanShelf(LanternDb db, KnowledgeBase knowledge)
     /// <summary>An opening and a closing, and room between them.</summary>
     private Core.Planning.Plan Blank(School school)
     {
-        var frame = FlowPlans.FromFlow(knowledge.Flows.All[0], knowledge, school).Steps;
         var still = knowledge.Flows.All.SelectMany(f => FlowPlans.FromFlow(f, knowledge, school).Steps).ToList();
         var open = still.First(s => s is { Role: StepRole.Opening, Position: "supine" });
         var close = still.First(s => s is { Role: StepRole.Closing, Position: "supine" });
