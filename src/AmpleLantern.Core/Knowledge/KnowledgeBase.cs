@@ -3,6 +3,7 @@ using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Measuring;
 using AmpleLantern.Core.Planning.Composing;
 using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
 
 namespace AmpleLantern.Core.Knowledge;
@@ -61,7 +62,8 @@ public sealed record KnowledgeBase(
     Catalogue<OrderRule> OrderRules,
     ComposingBase Composing,
     AtlasBase Atlas,
-    MeasuringBase Measuring)
+    MeasuringBase Measuring,
+    PressureBase Pressure)
 {
     private readonly RegionMap overlaps = new(Regions.All);
 

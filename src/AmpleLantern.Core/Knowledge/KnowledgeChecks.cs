@@ -23,7 +23,7 @@ public static class KnowledgeChecks
         .. k.Flows.All.SelectMany(f => Flow(f, k)),
         .. k.Replacements.All.SelectMany(r => Replacement(r, k)),
         .. Doubles("families", k.Families), .. Doubles("products", k.Products), .. Doubles("terms", k.Terms), .. Doubles("complaints", k.Complaints),
-        .. ScreeningChecks.Problems(k), .. Doubles("orderRules", k.OrderRules), .. PlanningChecks.Problems(k),
+        .. ScreeningChecks.Problems(k), .. Doubles("orderRules", k.OrderRules), .. PlanningChecks.Problems(k), .. PressureChecks.Problems(k),
         .. Doubles("points", k.Atlas.Points), .. Doubles("landmarks", k.Atlas.Landmarks), .. Doubles("channels", k.Atlas.Channels),
         .. Doubles("sen", k.Atlas.Sen), .. AtlasChecks.Problems(k),
         .. k.Responses.All.SelectMany(r => Known(k.Facts, r.AsksFact).Select(why => new KnowledgeProblem("responses", r.Id, "/asksFact", why))),

@@ -17,10 +17,11 @@ public sealed record Region(
 /// <summary>What touches the client.</summary>
 /// <param name="Family">Bead shape on the thread: palm, thumb, foot, fist, forearm, knee, seat or stretch.</param>
 /// <param name="Strength">Rank from softest (1) to strongest, for the same force.</param>
-/// <param name="AreaCm2">Usual contact area in square centimetres.</param>
+/// <param name="AreaCm2">Usual contact area in square centimetres, of one hand or foot.</param>
+/// <param name="Spots">How many such contacts press at once.</param>
 /// <param name="Singular">Whether the practitioner's breadth of this contact sets the stations of a walk.</param>
 public sealed record Contact(
-    string Id, string Name, Source Source, string Family, int Strength, double AreaCm2, bool Singular = false) : IKnown;
+    string Id, string Name, Source Source, string Family, int Strength, double AreaCm2, bool Singular = false, int Spots = 1) : IKnown;
 
 /// <summary>How the client lies or sits.</summary>
 /// <param name="LiesOn">The side of the body that carries the weight: back, belly, left, right or seat.</param>
@@ -37,7 +38,9 @@ public sealed record TechniqueFamily(string Id, string Name, Source Source, stri
 public sealed record Product(string Id, string Name, Source Source, IReadOnlyList<string> Contains, bool Warm = false) : IKnown;
 
 /// <summary>How the practitioner kneels, sits or stands.</summary>
-public sealed record Stance(string Id, string Name, Source Source, string Where) : IKnown;
+/// <param name="Where">From which side of the client: feet, head, side, back, front, legs or over.</param>
+/// <param name="CarriedBy"><c>knees</c>, <c>feet</c>, <c>seat</c>, or the <c>client</c> who is stood or sat on.</param>
+public sealed record Stance(string Id, string Name, Source Source, string Where, string CarriedBy) : IKnown;
 
 /// <summary>How presses follow from a region: the name the practitioner reads, and what it means.</summary>
 public sealed record PatternName(string Id, string Name, Source Source, string Meaning) : IKnown;

@@ -6,8 +6,10 @@ namespace AmpleLantern.Core.Planning;
 /// <summary>What one region of one side receives.</summary>
 /// <param name="Seconds">Time it is touched, in seconds; rests, set-up and changes of position are not counted.</param>
 /// <param name="LevelSeconds">Pressure level times seconds, summed over the presses.</param>
+/// <param name="KilogramMinutes">Weight on it times minutes, where the presses were worked out.</param>
 /// <param name="UsualSeconds">What it received on average at the earlier visits compared with; null without any.</param>
-public sealed record DoseRow(string Region, Side Side, double Seconds, int Presses, double LevelSeconds, double? UsualSeconds = null);
+public sealed record DoseRow(
+    string Region, Side Side, double Seconds, int Presses, double LevelSeconds, double? UsualSeconds = null, double? KilogramMinutes = null);
 
 /// <summary>A region worked on both sides, left against right.</summary>
 /// <param name="Percent">How much longer the longer side is worked, of the shorter; null when one side gets nothing.</param>
@@ -18,9 +20,10 @@ public sealed record DoseBalance(string Region, double LeftSeconds, double Right
 public sealed record Dose(IReadOnlyList<DoseRow> Regions, IReadOnlyList<DoseBalance> Balance)
 {
     /// <summary>Work on both sides at once counts whole for each side; work on the middle has the side <c>mid</c>.</summary>
-    public static Dose Of(Expansion expansion)
+    /// <param name="newtons">Force into the client by step, where it was worked out.</param>
+    public static Dose Of(Expansion expansion, IReadOnlyDictionary<string, double>? newtons = null)
     {
-        var sums = new Dictionary<(string Region, Side Side), (double Seconds, int Presses, double Level)>();
+        var sums = new Dictionary<(string Region, Side Side), (double Seconds, int Presses, double Level, double Weight)>();
         foreach (var step in expansion.Steps)
         {
             var seconds = 0.0;
@@ -34,11 +37,14 @@ public sealed record Dose(IReadOnlyList<DoseRow> Regions, IReadOnlyList<DoseBala
             foreach (var side in step.Side is Side.Both ? Pair : [step.Side])
             {
                 var sum = sums.GetValueOrDefault((step.Region, side));
-                sums[(step.Region, side)] = (sum.Seconds + seconds, sum.Presses + step.Presses.Count, sum.Level + level);
+                // Both sides at once share the weight.
+                var weight = (newtons?.GetValueOrDefault(step.Id) ?? 0) * seconds * (step.Side is Side.Both ? 0.5 : 1);
+                sums[(step.Region, side)] = (sum.Seconds + seconds, sum.Presses + step.Presses.Count, sum.Level + level, sum.Weight + weight);
             }
         }
 
-        var rows = sums.Select(s => new DoseRow(s.Key.Region, s.Key.Side, Timing.ToTenths(s.Value.Seconds), s.Value.Presses, Timing.ToTenths(s.Value.Level)))
+        var rows = sums.Select(s => new DoseRow(s.Key.Region, s.Key.Side, Timing.ToTenths(s.Value.Seconds), s.Value.Presses, Timing.ToTenths(s.Value.Level),
+                KilogramMinutes: newtons is null ? null : Math.Round(s.Value.Weight / Pressure.PractitionerBody.Gravity / 60, 1)))
             .OrderByDescending(r => r.LevelSeconds).ThenBy(r => r.Region, StringComparer.Ordinal).ThenBy(r => r.Side).ToList();
         var balance = rows.Where(r => r.Side is Side.Left or Side.Right).GroupBy(r => r.Region).Select(g =>
         {

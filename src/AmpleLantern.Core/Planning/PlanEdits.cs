@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Techniques;
 
 namespace AmpleLantern.Core.Planning;
@@ -7,7 +8,7 @@ namespace AmpleLantern.Core.Planning;
 public enum PlanEditKind
 {
     Move, Level, Repeats, Hold, Contact, Side, Remove, AllowRest, Range, Pin, Unpin, Note, Position, Mirror, Split, Again, Group, Interleave,
-    WorseSide, Silence, Unsilence, Rename,
+    WorseSide, Silence, Unsilence, Rename, Press,
 }
 
 /// <summary>One edit of one step, or of several.</summary>
@@ -20,10 +21,11 @@ public enum PlanEditKind
 /// <param name="Upper">The most of the range.</param>
 /// <param name="Blocks">The blocks after which another is given again.</param>
 /// <param name="Rule">The order rule that is set aside.</param>
+/// <param name="Press">How the body leans or hangs for the step; none to have it worked out from the level.</param>
 /// <param name="By">Who does it, for what is kept with a name.</param>
 public sealed record PlanEdit(
     PlanEditKind Kind, string Step, double? Number = null, string? Word = null, bool BothSides = true, IReadOnlyList<string>? Steps = null,
-    int? Upper = null, IReadOnlyList<string>? Blocks = null, string? Rule = null, string? By = null);
+    int? Upper = null, IReadOnlyList<string>? Blocks = null, string? Rule = null, string? By = null, Setting? Press = null);
 
 public static class PlanEdits
 {
@@ -58,7 +60,7 @@ public static class PlanEdits
             PlanEditKind.Split => plan.Steps.Where(Concerned).Aggregate(plan, (p, s) => PlanSets.Split(p, p.Step(s.Id))),
             PlanEditKind.Again => PlanSets.Again(plan, inOrder),
             PlanEditKind.Group => PlanSets.Group(plan, inOrder, Said(edit, "heading")),
-            PlanEditKind.Level when steps.Count > 1 => plan.With(s => Concerned(s) ? s with { Level = s.Level + Whole(edit, "level") - step.Level } : s),
+            PlanEditKind.Level when steps.Count > 1 => plan.With(s => Concerned(s) ? s with { Level = s.Level + Whole(edit, "level") - step.Level, Press = null } : s),
             PlanEditKind.Repeats when steps.Count > 1 => plan.With(s => Concerned(s) ? WithRepeats(s, s.Repeats + Whole(edit, "number of repeats") - step.Repeats) : s),
             _ => plan.With(s => Concerned(s) ? Changed(s, edit) : s),
         };
@@ -69,10 +71,10 @@ public static class PlanEdits
 
     private static PlanStep Changed(PlanStep step, PlanEdit edit) => edit.Kind switch
     {
-        PlanEditKind.Level => step with { Level = Whole(edit, "level") },
+        PlanEditKind.Level => step with { Level = Whole(edit, "level"), Press = null },
         PlanEditKind.Repeats => WithRepeats(step, Whole(edit, "number of repeats")),
         PlanEditKind.Hold => WithHold(step, Number(edit)),
-        PlanEditKind.Contact => step with { Contact = edit.Word ?? "" },
+        PlanEditKind.Contact => step with { Contact = edit.Word ?? "", Press = null },
         PlanEditKind.Side => step with { Side = SideOf(edit.Word), Pair = null },
         PlanEditKind.AllowRest => step with { NoTouchSeconds = Number(edit) },
         PlanEditKind.Range => WithRange(step, Whole(edit, "least"), edit.Upper ?? Whole(edit, "least")),
@@ -80,6 +82,7 @@ public static class PlanEdits
         PlanEditKind.Unpin => step with { Pinned = false },
         PlanEditKind.Note => step with { Note = string.IsNullOrWhiteSpace(edit.Word) ? null : edit.Word.Trim() },
         PlanEditKind.Position => step with { Position = edit.Word ?? "" },
+        PlanEditKind.Press => step with { Press = edit.Press },
         _ => step,
     };
 

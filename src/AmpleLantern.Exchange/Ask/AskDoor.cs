@@ -23,6 +23,7 @@ public static class AskDoor
         ["dose"] = (a, json) => a.Planning.Dose(Read<ExpandQuestion>(json)),
         ["compose"] = (a, json) => a.Planning.Compose(Read<ComposeQuestion>(json)),
         ["locate"] = (a, json) => a.Measuring.Locate(Read<LocateQuestion>(json)),
+        ["press"] = (a, json) => a.Pressing.Press(Read<PressQuestion>(json)),
         ["measure"] = (a, json) => a.Measuring.Measure(Read<MeasureQuestion>(json)),
     };
 

@@ -56,6 +56,9 @@ public sealed class Answers(KnowledgeBase knowledge)
     /// <summary>Where things are and how big they are.</summary>
     public MeasureAnswers Measuring { get; } = new(knowledge);
 
+    /// <summary>Weight into pressure.</summary>
+    public PressAnswers Pressing => new(knowledge);
+
     /// <summary>Order, dose and composing.</summary>
     public PlanningAnswers Planning => new(this, knowledge);
 

@@ -6,6 +6,7 @@ using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measuring;
 using AmpleLantern.Core.Planning.Composing;
 using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
 using Json.Schema;
 
@@ -53,7 +54,11 @@ public static class KnowledgeFolder
             Atlas(reading, defaults),
             new(
                 new("joint range", reading.All<JointRange>("joints")), new("girth", reading.All<Girth>("girths")),
-                new("dilution", reading.All<Dilution>("dilutions"))));
+                new("dilution", reading.All<Dilution>("dilutions"))),
+            new(
+                new("body segment", reading.All<SegmentMass>("segments")), new("stance's mechanics", reading.All<Mechanics>("mechanics")),
+                new("pressure band", reading.All<Band>("bands")), new("tissue", reading.All<Tissue>("tissues")),
+                reading.All<PressureModel>("pressureModel")[0]));
         reading.Refuse(KnowledgeChecks.Problems(knowledge));
         return knowledge;
     }

@@ -1,0 +1,134 @@
+using AmpleLantern.Core.Knowledge;
+
+namespace AmpleLantern.Core.Pressure;
+
+/// <summary>A value for women and for men, as anthropometric tables give them.</summary>
+public sealed record ByTable(double Women, double Men)
+{
+    public double Of(Proportions proportions) => proportions switch
+    {
+        Proportions.Women => Women,
+        Proportions.Men => Men,
+        _ => (Women + Men) / 2,
+    };
+}
+
+/// <summary>Which column of the tables a practitioner's segments are taken from.</summary>
+public enum Proportions { Mean, Women, Men }
+
+/// <summary>One segment of a body: its share of the mass, and where its centre lies.</summary>
+/// <param name="From">Upper end: <c>vertex</c>, <c>neck-top</c>, <c>notch</c>, <c>xiphoid</c>, <c>navel</c>, <c>hips</c>, or a joint of a limb.</param>
+/// <param name="To">Lower end.</param>
+/// <param name="MassPercent">Of the whole body's mass; of each side for limbs.</param>
+/// <param name="CentrePercent">Of the way from <paramref name="From"/> to <paramref name="To"/>.</param>
+public sealed record SegmentMass(
+    string Id, string Name, Source Source, string From, string To, ByTable MassPercent, ByTable CentrePercent, bool Paired) : IKnown;
+
+/// <summary>What carries the practitioner while pressing, and what is worked by the weight.</summary>
+public enum MechanicsKind
+{
+    /// <summary>Hands, forearms or elbows carry what the knees, feet or seat do not.</summary>
+    Lean,
+
+    /// <summary>Feet or a knee carry what bars, frame or wall do not.</summary>
+    Weight,
+
+    /// <summary>The seat carries what the hands on the floor do not.</summary>
+    Seat,
+
+    /// <summary>Leaning back pulls.</summary>
+    Pull,
+
+    /// <summary>Leaning back pulls, and a foot or knee braced against the client presses.</summary>
+    Brace,
+
+    /// <summary>The hand's own strength: the force is what the level needs.</summary>
+    Hand,
+
+    /// <summary>No press to speak of.</summary>
+    None,
+}
+
+/// <summary>How the practitioner is held up.</summary>
+public enum Posture { Knees, HalfKneeling, Lunge, Standing, Sitting, Stool }
+
+/// <summary>What takes weight off the feet.</summary>
+public enum Aid { None, Bars, Frame, Wall, OtherFoot }
+
+/// <summary>What can be changed by the practitioner: lean in degrees, distance in cm, share of the weight in percent.</summary>
+public enum Way { Lean, Ahead, Support }
+
+/// <summary>From where to where a way of changing the press goes.</summary>
+public sealed record Span(double Least, double Usual, double Most, double Step);
+
+/// <summary>How stances turn weight into force. The first that fits a step counts.</summary>
+/// <param name="Stances">Practitioner stances it holds for; any when not said. Families and contacts likewise.</param>
+/// <param name="Lean">Forward (or back, for pulls) lean of what the posture leans: thighs kneeling, legs standing, trunk sitting.</param>
+/// <param name="Ahead">From the knees, the front of the feet or the seat to the hands along the floor, in cm.</param>
+/// <param name="Support">Of the weight taken by bars, frame, wall, or by the seat's grip on the mat.</param>
+/// <param name="PlaceCm">Usual height of the place worked above the floor, where nothing is known of the client.</param>
+public sealed record Mechanics(
+    string Id, string Name, Source Source, MechanicsKind Kind, Posture Posture, Aid Aid = Aid.None, IReadOnlyList<string>? Stances = null,
+    IReadOnlyList<string>? Families = null, IReadOnlyList<string>? ContactFamilies = null, Span? Lean = null, Span? Ahead = null,
+    Span? Support = null, double PlaceCm = 12) : IKnown
+{
+    public Span? Range(Way way) => way switch
+    {
+        Way.Lean => Lean,
+        Way.Ahead => Ahead,
+        _ => Support,
+    };
+}
+
+/// <summary>Contact pressures that make the levels, by how broad the contact is.</summary>
+/// <param name="FromAreaCm2">Contacts of at least this area.</param>
+/// <param name="UpToKPa">Upper limits of levels 1 to 4 on a large muscle; above the last is level 5.</param>
+/// <param name="DoubtPercent">How far off the limits may be.</param>
+public sealed record Band(string Id, string Name, Source Source, double FromAreaCm2, IReadOnlyList<double> UpToKPa, double DoubtPercent) : IKnown;
+
+/// <summary>How much of the pressure of a large muscle a kind of tissue takes at the same level.</summary>
+public sealed record Tissue(string Id, string Name, Source Source, double Factor, IReadOnlyList<string> Regions) : IKnown;
+
+/// <summary>Loads on the practitioner that a day should not pass.</summary>
+/// <param name="ThumbKgMinutes">Kilograms-force on thumbs and fingers times minutes.</param>
+/// <param name="LumbarNm">Moment about the lowest lumbar joint that is not held for long, in newton metres.</param>
+public sealed record LoadLimits(double ThumbKgMinutes, double KneelingMinutes, double LumbarNm, double TreadingMinutes);
+
+/// <summary>Constants of the pressure computations.</summary>
+/// <param name="UsualMassKg">Practitioner's mass until it is given.</param>
+/// <param name="LeastMassKg">Lightest and heaviest practitioner, and the statures, that are believed.</param>
+/// <param name="Friction">Coefficient of friction of skin, cloth and mat.</param>
+/// <param name="WallFriction">Of a hand on a wall.</param>
+/// <param name="ArmsOffPlumbDegrees">Arms further off the plumb line than this are said to push.</param>
+/// <param name="KneeHeightCm">Middle of a kneeling knee above the mat, reference figure.</param>
+/// <param name="StepLengthCm">From the rear to the front foot of a lunge, reference figure.</param>
+/// <param name="FrontShare">Of the legs' load carried by the front foot of a lunge.</param>
+/// <param name="HalfStepShare">Length of the step half-kneeling, of that of a lunge.</param>
+/// <param name="FrontShareKneeling">Of the legs' load carried by the front foot half-kneeling.</param>
+/// <param name="SurfacesCm">Height of each surface above the floor.</param>
+/// <param name="StoolCm">Seat height of a stool.</param>
+/// <param name="GripCm">Height at which a lifted limb is held when leaning back from the heels.</param>
+/// <param name="AnswerWeight">How many answers the shipped bands are worth against a client's own.</param>
+/// <param name="FeltByAnswer">How many levels lighter (+) or deeper (-) than planned an answer says it felt.</param>
+public sealed record PressureModel(
+    string Id, Source Source, double UsualMassKg, double LeastMassKg, double MostMassKg, double LeastStatureM, double MostStatureM, double Friction,
+    double WallFriction, double ArmsOffPlumbDegrees, double KneeHeightCm, double StepLengthCm, double FrontShare, double HalfStepShare, double FrontShareKneeling,
+    IReadOnlyDictionary<string, double> SurfacesCm, double StoolCm, double GripCm, double AnswerWeight, IReadOnlyDictionary<string, double> FeltByAnswer,
+    LoadLimits Limits) : IKnown;
+
+/// <summary>What pressing is computed from.</summary>
+public sealed record PressureBase(
+    Catalogue<SegmentMass> Segments, Catalogue<Mechanics> Mechanics, Catalogue<Band> Bands, Catalogue<Tissue> Tissues, PressureModel Model)
+{
+    /// <summary>The class of a contact by its area: the broadest it reaches.</summary>
+    public Band BandOf(double areaCm2) => Bands.All.Where(b => areaCm2 >= b.FromAreaCm2).MaxBy(b => b.FromAreaCm2)!;
+
+    private readonly Dictionary<string, Tissue> tissues = Tissues.All.SelectMany(t => t.Regions.Select(r => (r, t))).DistinctBy(x => x.r).ToDictionary(x => x.r, x => x.t);
+
+    /// <summary>The tissue of a region; every region has one, which the knowledge check sees to.</summary>
+    public Tissue TissueOf(string region) => tissues.TryGetValue(region, out var tissue) ? tissue : Tissues.All[0];
+
+    /// <summary>How a step's stance turns weight into force.</summary>
+    public Mechanics MechanicsOf(string stance, string family, string contactFamily) => Mechanics.All.First(m =>
+        m.Stances?.Contains(stance) != false && m.Families?.Contains(family) != false && m.ContactFamilies?.Contains(contactFamily) != false);
+}

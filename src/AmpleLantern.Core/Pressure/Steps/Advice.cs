@@ -1,0 +1,90 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure.Stances;
+
+namespace AmpleLantern.Core.Pressure.Steps;
+
+/// <summary>One thing to change so that a press makes the level it should.</summary>
+/// <param name="Say">What to do, short: "knees 12 cm closer".</param>
+/// <param name="Setting">The setting that does it; null when another contact does.</param>
+/// <param name="Contact">The contact that does it at the same setting.</param>
+/// <param name="Level">The level it then makes.</param>
+public sealed record PressAdvice(string Say, Setting? Setting, string? Contact, int Level, double KPa);
+
+/// <summary>What to change when a press is not at its planned level, or above what a finding lets through.</summary>
+public static class Advices
+{
+    private const int MostContacts = 2;
+
+    /// <summary>Ways that reach the level, each alone; none when it is reached.</summary>
+    public static IReadOnlyList<PressAdvice> For(PlanStep step, PressAsked asked, PressResult now, KnowledgeBase knowledge)
+    {
+        if (now.Level is not { } level)
+        {
+            return [];
+        }
+
+        var goal = StepPress.Goal(asked, step.Level);
+        if (level == goal && !now.AboveCap && now.Held.Feasible)
+        {
+            return [];
+        }
+
+        var wanted = now.AboveCap && now.CapKPa is { } cap ? Math.Min(cap, now.Levels.Middle(goal)) : now.Levels.Middle(goal);
+        var ways = StepPress.Ways(asked.Mechanics)
+            .Select(w => (Way: w, Found: Pressing.For(asked, now.Setting, w, wanted, r => r.KPa, knowledge)))
+            .Where(x => x.Found is not null)
+            .Select(x => new PressAdvice(Say(asked, now.Setting, x.Found!.Setting, x.Way), x.Found.Setting, null, x.Found.Level!.Value, x.Found.KPa!.Value));
+        return [.. ways, .. Contacts(step, asked, now, goal, wanted, knowledge)];
+    }
+
+    private static IEnumerable<PressAdvice> Contacts(PlanStep step, PressAsked asked, PressResult now, int goal, double wanted, KnowledgeBase knowledge) =>
+        knowledge.Techniques[step.Technique].Contacts.Where(c => c != step.Contact).Select(c => knowledge.Contacts[c])
+            .Where(c => c.Family == asked.Contact.Family)
+            .Select(c => (Contact: c, Result: Pressing.At(asked with { Contact = c, Place = asked.Place with { Spots = Math.Min(asked.Place.Spots, c.Spots) } }, now.Setting, knowledge)))
+            .Where(x => x.Result.Level == goal && !x.Result.AboveCap && x.Result.Held.Feasible).OrderBy(x => Math.Abs(x.Result.KPa!.Value - wanted)).Take(MostContacts)
+            .Select(x => new PressAdvice($"{x.Contact.Name}, not {asked.Contact.Name}", null, x.Contact.Id, x.Result.Level!.Value, x.Result.KPa!.Value));
+
+    private static string Say(PressAsked asked, Setting from, Setting to, Way way)
+    {
+        var by = to.Of(way) - from.Of(way);
+        return way switch
+        {
+            Way.Support => Support(asked, by),
+            Way.Ahead => $"{Pivot(asked.Mechanics)} {Math.Abs(by):0} cm {(by < 0 ? "closer" : "further away")}",
+            _ => asked.Mechanics.Kind switch
+            {
+                MechanicsKind.Seat => by < 0 ? $"sit back by {-by:0}°" : $"lean {by:0}° further forward",
+                MechanicsKind.Brace or MechanicsKind.Pull => by < 0 ? $"lean back {-by:0}° less" : $"lean back {by:0}° further",
+                _ => by < 0 ? $"lean {-by:0}° less" : $"lean {by:0}° further",
+            },
+        };
+    }
+
+    private static string Support(PressAsked asked, double byPercent)
+    {
+        if (asked.Mechanics.Kind is MechanicsKind.Brace)
+        {
+            return byPercent < 0 ? "push less from the seat" : "push more from the seat";
+        }
+
+        var kg = Math.Abs(byPercent) / 100 * asked.Body.Practitioner.MassKg;
+        var what = asked.Mechanics.Aid switch
+        {
+            Aid.Bars => "arms on the bars take",
+            Aid.Frame => "arms on the frame take",
+            Aid.Wall => "the wall takes",
+            _ => "the other foot takes",
+        };
+        return $"{what} {kg:0} kg {(byPercent < 0 ? "less" : "more")}";
+    }
+
+    private static string Pivot(Mechanics mechanics) => mechanics.Kind is MechanicsKind.Seat
+        ? "hands"
+        : mechanics.Posture switch
+        {
+            Posture.Knees or Posture.HalfKneeling => "knees",
+            Posture.Lunge or Posture.Standing => "feet",
+            _ => "seat",
+        };
+}

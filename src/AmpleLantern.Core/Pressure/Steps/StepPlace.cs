@@ -1,0 +1,68 @@
+using System.Numerics;
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure.Stances;
+using AmpleLantern.Core.Techniques;
+
+namespace AmpleLantern.Core.Pressure.Steps;
+
+/// <summary>Where a step's press meets the client's skin, seen by the practitioner.</summary>
+/// <param name="Forward">The practitioner's forward, in the client's own directions.</param>
+/// <param name="Toward">From which side both are looked at, in the client's own directions.</param>
+public sealed record StepPlace(Anchor Anchor, WorkedPlace Worked, Vector3 Forward, Vector3 Toward)
+{
+    private const int Along = 5;
+
+    /// <summary>The place of a region that meets the press most squarely.</summary>
+    public static StepPlace Of(PlanStep step, Mechanics mechanics, Posed client, KnowledgeBase knowledge)
+    {
+        var up = client.Body.Pose.Up;
+        var forward = Facing(knowledge.Stances[step.Stance].Where, step.Side, client.Body.Pose);
+        var against = mechanics.Kind is MechanicsKind.Brace ? -forward : up;
+        int[] sides = step.Side switch
+        {
+            Side.Left => [1],
+            Side.Right => [-1],
+            _ => [1, -1],
+        };
+        var anchor = knowledge.Regions[step.Region].Patches
+            .SelectMany(p => sides.SelectMany(s => Patches.Stations(client.Locator, p, Along, s).Append(Patches.Centre(client.Locator, p, s))))
+            .MaxBy(a => Vector3.Dot(a.Normal, against));
+        var height = (Vector3.Dot(anchor.At, up) - (client.Reach.Mat ?? 0)) / 100;
+        var model = knowledge.Pressure.Model;
+        // Whoever stands beside a table stands lower than the one who lies on it.
+        var beside = mechanics.Posture is Posture.Lunge or Posture.Standing or Posture.Stool && mechanics.Kind is MechanicsKind.Lean or MechanicsKind.Pull;
+        var raised = beside && model.SurfacesCm.TryGetValue(step.Surface ?? Mat, out var cm) ? cm / 100 : 0;
+        var contact = knowledge.Contacts[step.Contact];
+        return new(
+            anchor,
+            new(
+                mechanics.Kind is MechanicsKind.Pull ? model.GripCm / 100 : Math.Max(0, height) + raised,
+                Balance.Degrees(Math.Acos(Math.Clamp(Vector3.Dot(anchor.Normal, against), -1, 1))),
+                step.Pattern.Kind is PatternKind.PalmWalk ? 1 : contact.Spots, contact.Family == ForearmFamily),
+            forward, Vector3.Cross(forward, up));
+    }
+
+    private const string Mat = "mat";
+    private const string ForearmFamily = "forearm";
+
+    /// <summary>Which way the practitioner looks, in the client's directions (x to the client's left, y to the head, z to the front).</summary>
+    private static Vector3 Facing(string where, Side side, Bodies.Figure.Pose pose)
+    {
+        var sitting = pose.Up == Vector3.UnitY;
+        var ontoSide = MathF.Abs(pose.Up.X) > 0.9f;
+        var across = side == Side.Right ? Vector3.UnitX : -Vector3.UnitX;
+        return where switch
+        {
+            "head" when !sitting => -Vector3.UnitY,
+            "side" when ontoSide => Vector3.UnitZ,
+            "side" => across,
+            "back" when sitting || ontoSide => Vector3.UnitZ,
+            "front" when sitting || ontoSide => -Vector3.UnitZ,
+            _ when sitting => -Vector3.UnitZ,
+            _ => Vector3.UnitY,
+        };
+    }
+}

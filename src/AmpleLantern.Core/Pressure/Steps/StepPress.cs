@@ -1,0 +1,88 @@
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure.Stances;
+
+namespace AmpleLantern.Core.Pressure.Steps;
+
+/// <summary>Who presses whom: what every step of a plan is worked out for.</summary>
+/// <param name="Client">The client's body in a position, by its id and the bent side.</param>
+/// <param name="Own">What this client answered before.</param>
+public sealed record PressBetween(PractitionerBody Practitioner, Func<string, int, Posed> Client, OwnBands? Own);
+
+/// <summary>One step worked out: how it is pressed, what it comes to, and what to change.</summary>
+/// <param name="Step">Id of the step.</param>
+/// <param name="Way">The way in which the setting was found; null when it was kept with the step, or there is nothing to set.</param>
+/// <param name="Result">Null for steps that body weight has no part in.</param>
+/// <param name="Newtons">Into the client, all contacts together; by the hand's own strength where weight has no part.</param>
+/// <param name="Level">The level it makes.</param>
+public sealed record StepPress(string Step, Mechanics Mechanics, PressAsked? Asked, StepPlace? Place, Way? Way, PressResult? Result, double Newtons, int Level)
+{
+    /// <summary>Works a step out: as it was set, or at the setting that makes its planned level.</summary>
+    /// <param name="capLevel">The deepest level a finding lets through here.</param>
+    public static StepPress Of(PlanStep step, PressBetween between, int? capLevel, KnowledgeBase knowledge)
+    {
+        var contact = knowledge.Contacts[step.Contact];
+        var mechanics = knowledge.Pressure.MechanicsOf(step.Stance, knowledge.Techniques[step.Technique].Family, contact.Family);
+        if (mechanics.Kind is MechanicsKind.None)
+        {
+            return new(step.Id, mechanics, null, null, null, null, 0, step.Level);
+        }
+
+        if (mechanics.Kind is MechanicsKind.Hand)
+        {
+            var area = between.Practitioner.Practitioner.AreaCm2(contact);
+            var levels = Levels.Of(area, step.Region, between.Own, knowledge);
+            return new(step.Id, mechanics, null, null, null, null, Pressing.Newtons(levels.Middle(step.Level), area) * contact.Spots, step.Level);
+        }
+
+        var place = StepPlace.Of(step, mechanics, between.Client(step.Position, PlanReach.BentSide(step.Side)), knowledge);
+        var asked = new PressAsked(between.Practitioner, mechanics, contact, place.Worked, step.Region, between.Own, capLevel);
+        var (result, way) = step.Press is { } kept ? (Pressing.At(asked, kept, knowledge), (Way?)null) : Planned(asked, Setting.Usual(mechanics), Goal(asked, step.Level), knowledge);
+        return new(step.Id, mechanics, asked, place, way, result, result.Newtons, result.Level ?? step.Level);
+    }
+
+    /// <summary>The level aimed at: the planned one, no deeper than the cap.</summary>
+    public static int Goal(PressAsked asked, int planned) => Math.Min(planned, asked.CapLevel ?? Levels.Deepest);
+
+    /// <summary>The press that makes a level: by the stance's own way first, else the nearest that can be held.</summary>
+    public static (PressResult Result, Way? Way) Planned(PressAsked asked, Setting from, int level, KnowledgeBase knowledge)
+    {
+        var usual = Pressing.At(asked, from, knowledge);
+        if (usual.Level is null)
+        {
+            return (usual, null);
+        }
+
+        var wanted = usual.Levels.Middle(level);
+        if (Found(asked, from, wanted, knowledge) is { } found)
+        {
+            return (found.Result, found.Way);
+        }
+
+        // One way alone does not do it: as near as it comes, then the others from there.
+        var nearest = Ways(asked.Mechanics).Select(w => (Result: Pressing.Nearest(asked, from, w, wanted, r => r.KPa, knowledge), Way: w))
+            .OrderBy(x => Math.Abs((x.Result.KPa ?? 0) - wanted)).FirstOrDefault();
+        return nearest.Result is null ? (usual, null)
+            : Found(asked, nearest.Result.Setting, wanted, knowledge) is { } both ? (both.Result, both.Way)
+            : (nearest.Result, nearest.Way);
+    }
+
+    private static (PressResult Result, Way Way)? Found(PressAsked asked, Setting from, double wanted, KnowledgeBase knowledge)
+    {
+        foreach (var way in Ways(asked.Mechanics))
+        {
+            if (Pressing.For(asked, from, way, wanted, r => r.KPa, knowledge) is { } found)
+            {
+                return (found, way);
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>The ways a stance can be changed: what it leans or takes off first.</summary>
+    public static IEnumerable<Way> Ways(Mechanics mechanics) => Order.Where(w => mechanics.Range(w) is not null);
+
+    private static readonly Way[] Order = [Pressure.Way.Lean, Pressure.Way.Support, Pressure.Way.Ahead];
+}
