@@ -29,6 +29,8 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
 
     public DbSet<OwnFlow> OwnFlows => Set<OwnFlow>();
 
+    public DbSet<DrillRun> Drills => Set<DrillRun>();
+
     public DbSet<AuditEntry> Audit => Set<AuditEntry>();
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
@@ -81,6 +83,13 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             AsJson(b.Property(i => i.Answers));
             b.HasIndex(i => i.TokenHash).IsUnique();
             b.HasIndex(i => i.VisitId);
+        });
+        builder.Entity<Staff>(b => AsJson(b.Property(s => s.Working)));
+        builder.Entity<DrillRun>(b =>
+        {
+            b.Property(r => r.Id).ValueGeneratedNever();
+            AsJson(b.Property(r => r.Score));
+            b.HasIndex(r => new { r.StaffId, r.At });
         });
         builder.Entity<OwnRule>(b => AsJson(b.Property(r => r.Rule)));
         builder.Entity<OwnFlow>(b =>

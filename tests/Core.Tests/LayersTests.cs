@@ -5,14 +5,15 @@ using static ArchUnitNET.Fluent.ArchRuleDefinition;
 
 namespace AmpleLantern.Core.Tests;
 
-/// <summary>Dependencies point one way: Web -> Data, Exchange -> Core, and Ask -> Exchange.</summary>
+/// <summary>Dependencies point one way: Web -> Data, Devices, Exchange -> Core, and Ask -> Exchange.</summary>
 public class LayersTests
 {
     private static readonly Architecture All = new ArchLoader().LoadAssemblies(
-        typeof(RefusalException).Assembly, typeof(Exchange.OpenJson).Assembly, typeof(Data.LanternDb).Assembly, typeof(global::Program).Assembly).Build();
+        typeof(RefusalException).Assembly, typeof(Exchange.OpenJson).Assembly, typeof(Devices.IPressureMat).Assembly, typeof(Data.LanternDb).Assembly, typeof(global::Program).Assembly).Build();
 
     [Theory]
-    [InlineData("AmpleLantern.Core", "AmpleLantern.(Exchange|Data|Web|Ask)")]
+    [InlineData("AmpleLantern.Core", "AmpleLantern.(Exchange|Devices|Data|Web|Ask)")]
+    [InlineData("AmpleLantern.Devices", "AmpleLantern.(Exchange|Data|Web|Ask)")]
     [InlineData("AmpleLantern.Exchange", "AmpleLantern.(Data|Web|Ask)")]
     [InlineData("AmpleLantern.Data", "AmpleLantern.(Web|Ask)")]
     public void A_layer_knows_nothing_of_those_above_it(string below, string above) => Types().That().ResideInNamespaceMatching($"^{below}").Should()
@@ -21,8 +22,8 @@ public class LayersTests
     [Fact]
     public void Core_does_no_input_or_output_and_knows_no_clock_web_or_database()
     {
-        // The solver is pure computation too: it composes plans (docs/decisions/0013).
-        string[] allowed = ["System", "NodaTime", "AmpleLantern.Core", "Google.OrTools", "Google.Protobuf"];
+        // Solver and linear algebra are pure computation too (docs/decisions/0013 and 0015).
+        string[] allowed = ["System", "NodaTime", "AmpleLantern.Core", "Google.OrTools", "Google.Protobuf", "MathNet.Numerics"];
         var used = typeof(RefusalException).Assembly.GetReferencedAssemblies().Select(a => a.Name!).ToList();
         Assert.All(used, name => Assert.Contains(allowed, a => name.StartsWith(a, StringComparison.Ordinal)));
         Assert.DoesNotContain(used, name => name.StartsWith("System.Net", StringComparison.Ordinal) || name.StartsWith("System.IO", StringComparison.Ordinal));

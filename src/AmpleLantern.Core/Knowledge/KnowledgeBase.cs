@@ -5,6 +5,7 @@ using AmpleLantern.Core.Planning.Composing;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Training;
 
 namespace AmpleLantern.Core.Knowledge;
 
@@ -63,7 +64,8 @@ public sealed record KnowledgeBase(
     ComposingBase Composing,
     AtlasBase Atlas,
     MeasuringBase Measuring,
-    PressureBase Pressure)
+    PressureBase Pressure,
+    TrainingBase Training)
 {
     private readonly RegionMap overlaps = new(Regions.All);
 

@@ -36,6 +36,12 @@ internal static class PressureChecks
             yield return new("bands", band.Id, "/upToKPa", "Each level must reach further than the one before.");
         }
 
+        foreach (var problem in k.Training.Drills.All.SelectMany(d => KnowledgeChecks.All("drills", d.Id, "/contact", k.Contacts, [d.Contact])
+            .Concat(KnowledgeChecks.All("drills", d.Id, "/region", k.Regions, [d.Region]))))
+        {
+            yield return problem;
+        }
+
         if (p.Bands.All.All(b => b.FromAreaCm2 > 0))
         {
             yield return new("bands", p.Bands.All[0].Id, "/fromAreaCm2", "One band must begin at 0 cm².");

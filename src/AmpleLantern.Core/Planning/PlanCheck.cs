@@ -51,9 +51,7 @@ public static class PlanCheck
             $"A path has 1 to {Patterns.MostStations} stations, not {step.Pattern.Stations}.", $"{at}/pattern/stations");
         RefusalException.Unless(step.RangePercent is null or (>= 10 and <= 100) && step.PacePercent is null or (>= 10 and <= 100), "percent-out-of-range",
             "Range and pace go from 10 to 100 percent.", $"{at}/rangePercent");
-        RefusalException.Unless(
-            step.Press is not { } press || (double.IsFinite(press.Lean) && Math.Abs(press.Lean) <= 90 && press.AheadCm is >= 0 and <= 200 && press.SupportPercent is >= 0 and <= 100 && Math.Abs(press.SidewaysCm) <= 30),
-            "press-out-of-range", "A lean goes up to 90 degrees, a distance up to 200 cm, a share of the weight from 0 to 100 percent.", $"{at}/press");
+        step.Press?.Check($"{at}/press");
         foreach (var point in step.Points ?? [])
         {
             Known(knowledge.Atlas.Points, point, $"{at}/points");

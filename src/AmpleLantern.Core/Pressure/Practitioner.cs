@@ -64,6 +64,9 @@ public sealed class PractitionerBody
     /// <summary>Link lengths that postures are made from.</summary>
     internal Links Build { get; }
 
+    /// <summary>The body standing straight, for drawing it in pieces.</summary>
+    public Body Upright() => new(Size, Links.Upright);
+
     /// <summary>Weight in newtons.</summary>
     public double Weight => Practitioner.MassKg * Gravity;
 

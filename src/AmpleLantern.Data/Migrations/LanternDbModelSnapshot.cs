@@ -174,6 +174,47 @@ namespace AmpleLantern.Data.Migrations
                     b.ToTable("Clients");
                 });
 
+            modelBuilder.Entity("AmpleLantern.Data.Records.DrillRun", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("BreathsPerMinute")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Drill")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Mat")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("PeakNewtons")
+                        .HasColumnType("REAL");
+
+                    b.Property<byte[]>("Recording")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<string>("Score")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("StaffId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("StaffId", "At");
+
+                    b.ToTable("Drills");
+                });
+
             modelBuilder.Entity("AmpleLantern.Data.Records.IntakeLink", b =>
                 {
                     b.Property<Guid>("Id")
@@ -383,6 +424,9 @@ namespace AmpleLantern.Data.Migrations
 
                     b.Property<string>("UserName")
                         .HasMaxLength(256)
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Working")
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");

@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Pressure;
 using Microsoft.AspNetCore.Identity;
 
 namespace AmpleLantern.Data.Records;
@@ -12,6 +13,9 @@ public sealed class Staff : IdentityUser
 
     /// <summary>Breadth of the four closed fingers at the middle joint, in centimetres; turns cun into own fingers.</summary>
     public double? FourFingersCm { get; set; }
+
+    /// <summary>Mass, stature, counted contact areas and limits, once given: what weight into pressure is worked out from.</summary>
+    public Practitioner? Working { get; set; }
 }
 
 /// <summary>What people here may do.</summary>

@@ -8,6 +8,7 @@ using AmpleLantern.Core.Planning.Composing;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Training;
 using Json.Schema;
 
 namespace AmpleLantern.Exchange.Knowledge;
@@ -58,7 +59,8 @@ public static class KnowledgeFolder
             new(
                 new("body segment", reading.All<SegmentMass>("segments")), new("stance's mechanics", reading.All<Mechanics>("mechanics")),
                 new("pressure band", reading.All<Band>("bands")), new("tissue", reading.All<Tissue>("tissues")),
-                reading.All<PressureModel>("pressureModel")[0]));
+                reading.All<PressureModel>("pressureModel")[0]),
+            new(new("drill", reading.All<Drill>("drills")), reading.All<TrainingModel>("trainingModel")[0]));
         reading.Refuse(KnowledgeChecks.Problems(knowledge));
         return knowledge;
     }

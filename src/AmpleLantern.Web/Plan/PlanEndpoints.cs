@@ -5,6 +5,7 @@ using AmpleLantern.Core.Planning.Composing;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Library;
+using AmpleLantern.Web.Pressure;
 using AmpleLantern.Web.Visits;
 using Microsoft.EntityFrameworkCore;
 
@@ -114,12 +115,14 @@ public static class PlanEndpoints
     }
 
     /// <summary>What each part receives, beside the average of the last visits.</summary>
-    private static async Task<Dose> DoseOf(Guid visitId, VisitDesk desk)
+    private static async Task<Dose> DoseOf(Guid visitId, VisitDesk desk, PressDesk press)
     {
         var visit = await desk.Load(visitId);
         var frame = await desk.Frame(visit);
         var earlier = await Earlier(visit, desk, DoseVisits);
-        return Dose.Of(frame.Expansion).Against([.. earlier.Select(v => Dose.Of(v.Snapshot?.Expansion ?? PlanExpansion.Expand(v.Plan, frame.Tempo, desk.Knowledge)))]);
+        var (between, _, _) = await press.Between(visit);
+        var newtons = press.All(visit, frame, between).ToDictionary(p => p.Key, p => p.Value.Newtons);
+        return Dose.Of(frame.Expansion, newtons).Against([.. earlier.Select(v => Dose.Of(v.Snapshot?.Expansion ?? PlanExpansion.Expand(v.Plan, frame.Tempo, desk.Knowledge)))]);
     }
 
     private static Task<List<Visit>> Earlier(Visit visit, VisitDesk desk, int most) => desk.Db.Visits.AsNoTracking()

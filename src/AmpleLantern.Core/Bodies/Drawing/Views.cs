@@ -20,6 +20,20 @@ public static class Views
     /// <summary>Views of the whole body, by where the eye is.</summary>
     public static readonly IReadOnlyList<string> Whole = ["front", "back", "left", "right", "above", "corner"];
 
+    /// <summary>Of someone who lies, from beyond the feet and from beyond the head: for whoever works across the body.</summary>
+    public const string FromFeet = "from-feet";
+    public const string FromHead = "from-head";
+
+    /// <summary>The view in which a direction runs to the right of the page.</summary>
+    /// <param name="right">Unit direction in the body's own axes, at right angles to its up.</param>
+    public static string WithRight(Body body, Vector3 right) => Beside.First(v =>
+    {
+        var camera = Of(body, v).Camera;
+        return Vector3.Dot(camera.Right, right) > 0.9f && Vector3.Dot(camera.Up, body.Pose.Up) > 0.9f;
+    });
+
+    private static readonly string[] Beside = ["left", "right", "front", "back", FromFeet, FromHead];
+
     /// <summary>Close-ups; those of hands, feet and ears with a side after a dot.</summary>
     public static readonly IReadOnlyList<string> CloseUps =
     [
@@ -45,6 +59,8 @@ public static class Views
             "right" => new Camera(-Vector3.UnitX, Up(body, -Vector3.UnitX)),
             "above" => Above(body),
             "corner" => Corner(body),
+            FromFeet => new Camera(-Vector3.UnitY, body.Pose.Up),
+            FromHead => new Camera(Vector3.UnitY, body.Pose.Up),
             _ => throw new RefusalException(
                 "unknown-view", $"There is no view '{view}'. Choose one of {string.Join(", ", Whole.Concat(CloseUps))}.", "/view"),
         };

@@ -23,6 +23,11 @@ public sealed record Setting(double Lean, double AheadCm, double SupportPercent,
         _ => this with { SupportPercent = value },
     };
 
+    /// <exception cref="RefusalException">A setting nobody can take; what can be taken but not held is said by the stance.</exception>
+    public void Check(string pointer) => RefusalException.Unless(
+        double.IsFinite(Lean) && Math.Abs(Lean) <= 90 && AheadCm is >= 0 and <= 200 && SupportPercent is >= 0 and <= 100 && Math.Abs(SidewaysCm) <= 30,
+        "press-out-of-range", "A lean goes up to 90 degrees, a distance up to 200 cm, a share of the weight from 0 to 100 percent.", pointer);
+
     /// <summary>The usual setting of a stance.</summary>
     public static Setting Usual(Mechanics mechanics) =>
         new(mechanics.Lean?.Usual ?? 0, mechanics.Ahead?.Usual ?? 0, mechanics.Support?.Usual ?? 0);

@@ -28,6 +28,10 @@ internal sealed class Links
     private const float BackFlex = 8;
     private const float NeckFlex = 14;
     private const double HandWide = 0.16;
+    private const float PalmBack = 170;
+
+    /// <summary>Wrist bent back, so that the palm lies flat under a straight arm.</summary>
+    private const double Bent = -72;
     private readonly BodySize size;
     private readonly double shoulderTilt;
     private readonly double shoulderX;
@@ -39,7 +43,7 @@ internal sealed class Links
         Model = model;
         Scale = size.Scale;
         // The back is held as one piece: measured once upright, it turns about the hips.
-        var upright = new Skeleton(size, Pose(0, Hanging, Hanging, Hanging, Hanging));
+        var upright = new Skeleton(size, Upright);
         Root = Vec.FromCm(upright.SpineAt(Skeleton.Hips).O);
         var hips = Vec.FromCm((upright.Hip(1) + upright.Hip(-1)) / 2);
         HipFromRoot = hips - Root;
@@ -54,7 +58,12 @@ internal sealed class Links
         Forearm = upright.Length("forearm.left") / 100;
     }
 
-    private static readonly LimbPose Hanging = LimbPose.Arm(6, 20, 8);
+    /// <summary>Standing straight, arms and legs hanging: what a figure in pieces is drawn from.</summary>
+    public static Pose Upright { get; } = Pose(0, HangingArm, HangingArm, HangingLeg, HangingLeg);
+
+    private static LimbPose HangingArm => new(new(1.5f, -56.5f, 1), new(0.35f, 0, -1), PalmBack);
+
+    private static LimbPose HangingLeg => LimbPose.Leg(1, 0, 0, 0);
 
     public PressureModel Model { get; }
 
@@ -147,7 +156,7 @@ internal sealed class Links
         var pole = Turned(to.Pole, -frame);
         return new(
             new((float)(reach.X * side * k), (float)(reach.Y * k), (float)(reach.Z * k)),
-            new((float)(0.35 + (pole.X * side)), (float)pole.Y, (float)pole.Z), 60, (float)to.End);
+            new((float)(0.35 + (pole.X * side)), (float)pole.Y, (float)pole.Z), PalmBack, (float)to.End);
     }
 
     private LimbPose LegTo(Vec hip, Target to, double tilt, int side)
@@ -165,7 +174,7 @@ internal sealed class Links
 
     /// <summary>A hand's target, left or right of the middle.</summary>
     /// <param name="apart">Whether two hands work side by side; one hand works in the middle.</param>
-    public Target Hand(Vec at, int side, bool apart) => new(at + new Vec(apart ? side * HandWide * Scale : side * 0.03, 0, 0), new(0, -0.1, -1), 70);
+    public Target Hand(Vec at, int side, bool apart) => new(at + new Vec(apart ? side * HandWide * Scale : side * 0.03, 0, 0), new(0, -0.1, -1), Bent);
 
     /// <summary>A hand resting beside the hip.</summary>
     public Target Resting(Vec hip, double tilt, int side) =>

@@ -60,13 +60,24 @@ public sealed record StepPress(string Step, Mechanics Mechanics, PressAsked? Ask
             return (found.Result, found.Way);
         }
 
-        // One way alone does not do it: as near as it comes, then the others from there.
-        var nearest = Ways(asked.Mechanics).Select(w => (Result: Pressing.Nearest(asked, from, w, wanted, r => r.KPa, knowledge), Way: w))
-            .OrderBy(x => Math.Abs((x.Result.KPa ?? 0) - wanted)).FirstOrDefault();
-        return nearest.Result is null ? (usual, null)
-            : Found(asked, nearest.Result.Setting, wanted, knowledge) is { } both ? (both.Result, both.Way)
-            : (nearest.Result, nearest.Way);
+        // One way alone does not do it: as near as each comes, one after the other.
+        var (best, last) = (usual, (Way?)null);
+        foreach (var way in Ways(asked.Mechanics).Concat(Ways(asked.Mechanics)))
+        {
+            var nearer = Pressing.Nearest(asked, best.Setting, way, wanted, r => r.KPa, knowledge);
+            if (nearer.Held.Feasible && (!best.Held.Feasible || Off(nearer) < Off(best)))
+            {
+                (best, last) = (nearer, way);
+            }
+        }
+
+        var combined = Found(asked, best.Setting, wanted, knowledge) ?? (best is { AboveCap: true, CapKPa: { } cap } ? Found(asked, best.Setting, cap * UnderCap, knowledge) : null);
+        return combined is { } both ? (both.Result, both.Way) : (best, last);
+
+        double Off(PressResult result) => Math.Abs((result.KPa ?? 0) - wanted);
     }
+
+    private const double UnderCap = 0.9;
 
     private static (PressResult Result, Way Way)? Found(PressAsked asked, Setting from, double wanted, KnowledgeBase knowledge)
     {

@@ -1,0 +1,64 @@
+using System.Collections.Concurrent;
+using AmpleLantern.Core.Training;
+using AmpleLantern.Devices;
+
+namespace AmpleLantern.Web.Bench;
+
+/// <summary>One drill being pressed: the mat, the target, and what was recorded so far.</summary>
+public sealed class Practice(DrillTarget target, IPressureMat mat)
+{
+    private readonly List<MatSample> recorded = [];
+
+    public DrillTarget Target => target;
+
+    public IPressureMat Mat => mat;
+
+    public void Record(MatSample sample)
+    {
+        lock (recorded)
+        {
+            recorded.Add(sample);
+        }
+    }
+
+    public IReadOnlyList<MatSample> Recorded
+    {
+        get
+        {
+            lock (recorded)
+            {
+                return [.. recorded];
+            }
+        }
+    }
+}
+
+/// <summary>Drills in progress, by connection, and recordings handed in to be played.</summary>
+public sealed class Practising
+{
+    private const int MostRecordings = 50;
+    private readonly ConcurrentDictionary<string, Practice> running = new();
+    private readonly ConcurrentDictionary<string, (string Owner, IReadOnlyList<MatSample> Samples)> recordings = new();
+
+    public void Begin(string connection, Practice practice) => running[connection] = practice;
+
+    public Practice? Of(string connection) => running.GetValueOrDefault(connection);
+
+    public void End(string connection) => running.TryRemove(connection, out _);
+
+    /// <summary>Keeps a recording until it is played; gives the word to ask for it by.</summary>
+    public string Keep(string owner, IReadOnlyList<MatSample> samples)
+    {
+        if (recordings.Count >= MostRecordings)
+        {
+            recordings.Clear();
+        }
+
+        var word = Guid.NewGuid().ToString("n");
+        recordings[word] = (owner, samples);
+        return word;
+    }
+
+    public IReadOnlyList<MatSample>? Recording(string owner, string word) =>
+        recordings.TryGetValue(word, out var found) && found.Owner == owner ? found.Samples : null;
+}

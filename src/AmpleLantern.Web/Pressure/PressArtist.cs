@@ -1,0 +1,77 @@
+using System.Collections.Concurrent;
+using System.Numerics;
+using AmpleLantern.Core.Bodies.Drawing;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure;
+using AmpleLantern.Core.Pressure.Stances;
+using AmpleLantern.Core.Pressure.Steps;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Web.Atlas;
+
+namespace AmpleLantern.Web.Pressure;
+
+/// <summary>Makes the picture of a press: both figures, the forces, and a drawing for every position of every slider.</summary>
+public sealed class PressArtist(FigureShelf shelf, KnowledgeBase knowledge)
+{
+    private const float MmPerM = 1000;
+    private const float LimbInTheAir = 350;
+    private readonly ConcurrentDictionary<BodySize, IReadOnlyList<PuppetPiece>> puppets = new();
+
+    private static readonly string[] Order = [.. Puppet.Order.Select(o => o.Piece)];
+
+    public PressFrame Frame(PressAsked asked, PressResult r, Way? way)
+    {
+        var held = r.Held;
+        var shift = new Vector3((float)held.Shift.X, (float)held.Shift.Y, (float)(held.Shift.Z - held.ContactAt.Z)) * 100;
+        return new(
+            way is { } w ? r.Setting.Of(w) : 0, Tenth(r.Newtons), Tenth(r.KilogramsForce), Tenth(r.NormalNewtons), Tenth(r.DragNewtons),
+            r.KPa is { } kPa ? Tenth(kPa) : null, r.Level, r.AboveCap, held.Feasible, r.PullNewtons is { } pull ? Tenth(pull) : null, Tenth(held.LumbarNm), FreeBody.Say(asked, r),
+            [.. held.Forces.Select(f => new ShownForce(f.Support, Mm(f.At.Z - held.ContactAt.Z), Mm(f.At.Y), (float)Tenth(f.Newtons.Y), (float)Tenth(f.Newtons.Z)))],
+            [.. Puppet.Places(held.Bones, shift).SelectMany(p => new[] { MathF.Round(p.X), MathF.Round(p.Y), MathF.Round(p.Degrees, 1) })]);
+    }
+
+    /// <summary>Every position of a slider, the others as they are.</summary>
+    public PressSlider Slider(PressAsked asked, Setting now, Way way)
+    {
+        var range = asked.Mechanics.Range(way)!;
+        var count = (int)Math.Round((range.Most - range.Least) / range.Step) + 1;
+        var frames = Enumerable.Range(0, count).AsParallel().AsOrdered()
+            .Select(i => Frame(asked, Pressing.At(asked, now.With(way, range.Least + (i * range.Step)), knowledge), way)).ToList();
+        return new(way, range.Least, range.Most, range.Step, now.Of(way), frames);
+    }
+
+    /// <summary>The client as they lie for the step, looked at so that the practitioner's forward runs to the right.</summary>
+    public PressScene Scene(PlanStep step, StepPress press, PressBetween between)
+    {
+        var (place, bent) = (press.Place!, PlanReach.BentSide(step.Side));
+        var client = between.Client(step.Position, bent);
+        var view = Views.WithRight(client.Body, place.Forward);
+        var wanted = new FigureWanted(client.Body.Size, step.Position, bent, view);
+        var key = FigureShelf.KeyOf(wanted);
+        var own = wanted.Size == BodySize.Reference || shelf.Find(key) is not null;
+        var anchor = place.Anchor;
+        if (!own)
+        {
+            // Meanwhile the reference figure stands in; the numbers are already the client's.
+            shelf.Ask(key, wanted);
+            wanted = wanted with { Size = BodySize.Reference };
+            key = FigureShelf.KeyOf(wanted);
+            client = shelf.Posed(BodySize.Reference, step.Position, bent);
+            anchor = StepPlace.Of(step, press.Mechanics, client, knowledge).Anchor;
+        }
+
+        shelf.Remember(key, wanted);
+        var page = new Chart(Views.Of(client.Body, view)).OnPage(anchor.At);
+        var grips = press.Mechanics.Kind is MechanicsKind.Pull;
+        var up = Vector3.Dot(anchor.At, client.Body.Pose.Up) - (client.Reach.Mat ?? 0);
+        var contact = (float)press.Asked!.Place.HeightM * MmPerM;
+        return new(
+            key, own, page.X - (grips ? LimbInTheAir : 0), page.Y, grips ? up * FigureArtist.MmPerCm : contact, grips ? 0 : contact - (up * FigureArtist.MmPerCm), grips,
+            puppets.GetOrAdd(between.Practitioner.Size, _ => Puppet.Draw(between.Practitioner.Upright())), Order);
+    }
+
+    private static float Mm(double metres) => MathF.Round((float)(metres * MmPerM));
+
+    private static double Tenth(double value) => Math.Round(value, 1) + 0.0;
+}
