@@ -73,6 +73,7 @@ function Places() {
       <NavLink to="/clients">{t('place.clients')}</NavLink>
       <NavLink to="/library">{t('place.library')}</NavLink>
       <NavLink to="/atlas">{t('place.atlas')}</NavLink>
+      <NavLink to="/bench">{t('place.bench')}</NavLink>
       <NavLink to="/practice">{t('place.practice')}</NavLink>
     </div>
   );

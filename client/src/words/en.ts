@@ -1,5 +1,6 @@
 /** Every word on the screens. British spelling, plain and short. */
 import { planning } from './planning';
+import { pressure } from './pressure';
 import { screening } from './screening';
 
 export const en = {
@@ -15,7 +16,14 @@ export const en = {
     day: 'Day theme',
     night: 'Night theme',
   },
-  place: { today: 'Today', clients: 'Clients', library: 'Library', atlas: 'Atlas', practice: 'Practice' },
+  place: {
+    today: 'Today',
+    clients: 'Clients',
+    library: 'Library',
+    bench: 'Bench',
+    atlas: 'Atlas',
+    practice: 'Practice',
+  },
   chart: {
     label: 'The body',
     step: '{{region}}, client {{position}}',
@@ -543,5 +551,6 @@ export const en = {
     add: 'Add',
   },
   ...planning,
+  ...pressure,
   ...screening,
 };

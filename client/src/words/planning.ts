@@ -59,7 +59,7 @@ export const planning = {
     worse: 'Worse side',
     worseNone: 'neither',
     worseMore: 'may get {{percent}} % more',
-    tabs: { step: 'Step', order: 'Order', dose: 'Dose' },
+    tabs: { step: 'Step', weight: 'Weight', order: 'Order', dose: 'Dose' },
     hands: 'Chosen',
   },
   order: {

@@ -2,6 +2,7 @@ using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data.Records;
@@ -10,7 +11,7 @@ using NodaTime;
 namespace AmpleLantern.Data.Demo;
 
 /// <summary>Someone of the demo practice.</summary>
-public sealed record DemoPerson(string Name, string DisplayName, string Role, double? PalmBreadthCm, double? FourFingersCm);
+public sealed record DemoPerson(string Name, string DisplayName, string Role, double? PalmBreadthCm, double? FourFingersCm, Practitioner? Working = null);
 
 /// <summary>
 /// The stilt house on Gannet Stair: a practice, its people and their histories, all invented. One visit stands at each
@@ -23,7 +24,8 @@ public static class DemoPractice
 
     public static readonly IReadOnlyList<DemoPerson> People =
     [
-        new("odile", "Odile Fenn", Roles.Owner, 8.5, 7.2), new("teo", "Teo Marsh", Roles.Practitioner, 9.2, 7.9),
+        new("odile", "Odile Fenn", Roles.Owner, 8.5, 7.2, new(62, 1.66, AreasCm2: new Dictionary<string, double> { ["thumb"] = 3.2, ["arch-of-foot"] = 33 })),
+        new("teo", "Teo Marsh", Roles.Practitioner, 9.2, 7.9, new(84, 1.83)),
         new("pim", "Pim Reed", Roles.Student, 7.9, null), new("ansa", "Ansa Vole", Roles.Desk, null, null),
     ];
 

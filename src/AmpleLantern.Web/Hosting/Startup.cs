@@ -47,7 +47,7 @@ public static class Startup
         foreach (var p in DemoPractice.People)
         {
             var staff = await Access.People.Create(people, new(p.Name, p.DisplayName, DemoPractice.Password, p.Role));
-            (staff.PalmBreadthCm, staff.FourFingersCm) = (p.PalmBreadthCm, p.FourFingersCm);
+            (staff.PalmBreadthCm, staff.FourFingersCm, staff.Working) = (p.PalmBreadthCm, p.FourFingersCm, p.Working);
             await people.UpdateAsync(staff);
             ids[p.Name] = staff.Id;
         }
@@ -55,6 +55,7 @@ public static class Startup
         var knowledge = services.GetRequiredService<KnowledgeBase>();
         var now = services.GetRequiredService<IClock>().GetCurrentInstant();
         db.Clients.AddRange(DemoPractice.Clients(knowledge, now, DateTimeZoneProviders.Tzdb.GetSystemDefault(), ids));
+        db.Drills.AddRange(Bench.DemoRuns.Of(ids["odile"], DemoPractice.People[0].Working!, knowledge, now));
         await db.SaveChangesAsync();
     }
 

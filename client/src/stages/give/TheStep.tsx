@@ -3,6 +3,7 @@ import type { VisitView, Vocabulary } from '../../api/types';
 import { StepChart } from '../../chart/StepChart';
 import { StepLimits } from '../../parts/StepLimits';
 import { minSec } from '../../parts/spoken';
+import { PressStrip } from '../press/PressStrip';
 import type { Moment } from './moment';
 
 /** The sheet of the step: how, from where, with what, what to mind. */
@@ -36,6 +37,7 @@ export function TheStep({
           station={step.presses[moment.press - 1]?.station}
         />
       </div>
+      <PressStrip visit={visit} step={step.id} />
       <p className="ghow serif">{technique.how}</p>
       <dl>
         <dt>{t('sheet.client')}</dt>

@@ -5,6 +5,7 @@ import { minSec } from '../../parts/spoken';
 import { useKeys } from '../../shell/keys';
 import { Frame } from '../../shell/Frame';
 import { Thread } from '../../thread/Thread';
+import { PressPanel } from '../press/PressPanel';
 import type { StageProps } from '../stage';
 import { DosePanel } from './DosePanel';
 import { FitControl } from './FitControl';
@@ -16,7 +17,7 @@ import { StepSheet } from './StepSheet';
 import { useChosen } from './useChosen';
 import { usePlanWork } from './usePlanWork';
 
-const tabs = ['step', 'order', 'dose'] as const;
+const tabs = ['step', 'weight', 'order', 'dose'] as const;
 
 /** Plan: what, in what order, how deep, how long. List, thread and chart show one selection. */
 export default function Plan({ visit, words, who, lamps, base }: StageProps) {
@@ -99,6 +100,17 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
               onEdit={edit}
               at={at}
               onRegion={selectAt}
+            />
+          )}
+          {tab === 'weight' && (
+            <PressPanel
+              key={selected.id}
+              step={selected}
+              visit={visit}
+              words={words}
+              locked={locked}
+              onEdit={edit}
+              onChoose={chosen.choose}
             />
           )}
           {tab === 'order' && (

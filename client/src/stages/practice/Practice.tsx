@@ -6,6 +6,7 @@ import { useVocabulary } from '../../api/useVisit';
 import { signedOut } from '../../shell/door';
 import { Frame } from '../../shell/Frame';
 import { Hands } from './Hands';
+import { OwnBody } from './OwnBody';
 import { People } from './People';
 import { Rules } from './Rules';
 
@@ -15,6 +16,7 @@ export default function Practice() {
   const cache = useQueryClient();
   const me = cache.getQueryData<Me>(['me']);
   const owner = me?.roles.includes('owner') ?? false;
+  const treats = me?.roles.some((r) => r !== 'desk') ?? false;
   const words = useVocabulary();
   const out = async () => {
     cache.setQueryData(['me'], await ask(http.POST('/api/sign-out')));
@@ -39,6 +41,7 @@ export default function Practice() {
         </button>
       </div>
       <Hands />
+      {words.data && treats && <OwnBody words={words.data} />}
       <Rules owner={owner} />
       {owner && <Trail />}
     </Frame>

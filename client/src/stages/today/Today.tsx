@@ -6,6 +6,7 @@ import type { DayVisit } from '../../api/types';
 import { hourMinute, longDay } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { Lamps } from '../../shell/Lamps';
+import { DayPress } from './DayPress';
 import { NewVisit } from './NewVisit';
 
 /** Today: who comes, what is due. The day as a column of visits with their lamps. */
@@ -41,6 +42,7 @@ export function Today() {
             <Figure name={t('today.feet')} value={`${Math.round(load.footMinutes)} min`} />
             <Figure name={t('today.turns')} value={String(load.changes)} />
           </dl>
+          <DayPress date={today.data.date} />
           <h2 className="mt-4">{t('today.setOut')}</h2>
           <ul className="plainlist">
             {out.map(([thing, times]) => (

@@ -61,7 +61,7 @@ public sealed record PractitionerLoad(
         Say(TreadingMinutes, limits.TreadingMinutes, "minutes of treading");
         if (LumbarMostNm > limits.LumbarNm)
         {
-            said.Add($"{LumbarMostNm:0} N·m in the low back, {LumbarMinutesOver:0.#} minutes above your limit of {limits.LumbarNm:0}");
+            said.Add($"{LumbarMostNm:0} N·m in the low back at most, {LumbarMinutesOver:0.#} min of it above your limit of {limits.LumbarNm:0}");
         }
 
         return said;

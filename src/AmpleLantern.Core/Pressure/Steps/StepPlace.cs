@@ -30,6 +30,8 @@ public sealed record StepPlace(Anchor Anchor, WorkedPlace Worked, Vector3 Forwar
         var anchor = knowledge.Regions[step.Region].Patches
             .SelectMany(p => sides.SelectMany(s => Patches.Stations(client.Locator, p, Along, s).Append(Patches.Centre(client.Locator, p, s))))
             .MaxBy(a => Vector3.Dot(a.Normal, against));
+        // What faces away as the client lies is turned or lifted towards the press first.
+        var facing = Vector3.Dot(anchor.Normal, against);
         var height = (Vector3.Dot(anchor.At, up) - (client.Reach.Mat ?? 0)) / 100;
         var model = knowledge.Pressure.Model;
         // Whoever stands beside a table stands lower than the one who lies on it.
@@ -40,11 +42,12 @@ public sealed record StepPlace(Anchor Anchor, WorkedPlace Worked, Vector3 Forwar
             anchor,
             new(
                 mechanics.Kind is MechanicsKind.Pull ? model.GripCm / 100 : Math.Max(0, height) + raised,
-                Balance.Degrees(Math.Acos(Math.Clamp(Vector3.Dot(anchor.Normal, against), -1, 1))),
+                facing < TurnedAway ? 0 : Balance.Degrees(Math.Acos(Math.Clamp(facing, -1, 1))),
                 step.Pattern.Kind is PatternKind.PalmWalk ? 1 : contact.Spots, contact.Family == ForearmFamily),
             forward, Vector3.Cross(forward, up));
     }
 
+    private const float TurnedAway = 0.26f;
     private const string Mat = "mat";
     private const string ForearmFamily = "forearm";
 

@@ -1,0 +1,156 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useRef, useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { Link, useNavigate, useParams } from 'react-router';
+import { ask, http, Problem } from '../../api/http';
+import type { BenchDrill, DrillRunView } from '../../api/types';
+import { Frame } from '../../shell/Frame';
+import { Live } from './Live';
+import { Marks } from './Marks';
+import { RunList } from './RunList';
+import { Trace } from './Trace';
+import { lengthOf } from './trace';
+import type { Sample } from './usePractice';
+import { usePractice } from './usePractice';
+
+/** Bench: the drills, the mat, and how it went. */
+export default function Bench() {
+  const { t } = useTranslation();
+  const cache = useQueryClient();
+  const navigate = useNavigate();
+  const { drill: chosen } = useParams();
+  const bench = useQuery({ queryKey: ['bench'], queryFn: () => ask(http.GET('/api/bench')) });
+  const [again, setAgain] = useState<DrillRunView | null>(null);
+  const [refused, setRefused] = useState('');
+  const scored = useCallback(() => void cache.invalidateQueries({ queryKey: ['bench'] }), [cache]);
+  const practice = usePractice(scored);
+  const drills = bench.data?.drills ?? [];
+  const drill = drills.find((d) => d.target.drill.id === chosen) ?? drills[0];
+  const busy = practice.state === 'running' || practice.state === 'connecting';
+  const choose = (id: string) => {
+    setAgain(null);
+    setRefused('');
+    void navigate(`/bench/${id}`);
+  };
+  const look = async (id: string) =>
+    setAgain(await ask(http.GET('/api/bench/runs/{id}', { params: { path: { id } } })));
+  const play = async (file: File) => {
+    try {
+      const kept = await ask(http.POST('/api/bench/recordings', { body: { text: await file.text() } }));
+      setRefused('');
+      setAgain(null);
+      await practice.start(drill!.target.drill.id, kept.word);
+    } catch (e) {
+      setRefused(e instanceof Problem ? e.message : t('shell.unreachable'));
+    }
+  };
+  return (
+    <Frame
+      side={
+        drill && (
+          <>
+            {practice.score && practice.score.drill === drill.target.drill.id && !again && (
+              <Marks score={practice.score.score} />
+            )}
+            {again && <Marks score={again.run.score} />}
+            <RunList runs={drill.runs} busy={busy} onLook={(id) => void look(id)} onPlay={(file) => void play(file)} />
+            {refused && <p role="alert">{refused}</p>}
+          </>
+        )
+      }
+    >
+      <h1>{t('bench.head')}</h1>
+      <p className="soft mt-1">{t('bench.lead')}</p>
+      <div className="drills" role="listbox" aria-label={t('bench.head')}>
+        {drills.map((d) => (
+          <button
+            key={d.target.drill.id}
+            type="button"
+            role="option"
+            aria-selected={d === drill}
+            className={d === drill ? 'drill on' : 'drill'}
+            disabled={busy}
+            onClick={() => choose(d.target.drill.id)}
+          >
+            <b>{d.target.drill.name}</b>
+            <small>
+              {t('bench.seconds', { n: Math.round(lengthOf(d.target)) })} ·{' '}
+              {d.best == null ? t('bench.never') : t('bench.best', { points: d.best })}
+            </small>
+            <Progress drill={d} />
+          </button>
+        ))}
+      </div>
+      {drill && (
+        <>
+          <div className="headrow drillhead">
+            <div>
+              <h2>{drill.target.drill.name}</h2>
+              <p className="how">{drill.target.drill.about}</p>
+            </div>
+            {busy ? (
+              <button type="button" className="pill" onClick={practice.stop}>
+                {t('bench.stop')}
+              </button>
+            ) : (
+              <button
+                type="button"
+                className="pill main"
+                onClick={() => {
+                  setAgain(null);
+                  void practice.start(drill.target.drill.id);
+                }}
+              >
+                {t(practice.state === 'idle' ? 'bench.start' : 'bench.again')}
+              </button>
+            )}
+          </div>
+          {again ? <Again run={again} /> : <Live target={drill.target} practice={practice} />}
+          {bench.data?.estimated && (
+            <p className="soft small">
+              {t('bench.estimatedPeak')} <Link to="/practice">{t('press.give')}</Link>
+            </p>
+          )}
+        </>
+      )}
+    </Frame>
+  );
+}
+
+/** Earlier points of a drill, oldest first. */
+function Progress({ drill }: { drill: BenchDrill }) {
+  const points = drill.runs.map((r) => r.score.points).reverse();
+  return (
+    <span className="progress" aria-hidden="true">
+      {points.map((p, i) => (
+        <i key={i} style={{ height: `${Math.max(8, p)}%` }} />
+      ))}
+    </span>
+  );
+}
+
+/** A kept run, whole. */
+function Again({ run }: { run: DrillRunView }) {
+  const { t } = useTranslation();
+  const samples = useRef<Sample[]>([]);
+  // eslint-disable-next-line react-hooks/refs -- filled once for the run that is shown
+  samples.current = run.rows.map(([seconds, left, right, breath, tension, depthCm]) => ({
+    seconds: seconds!,
+    left: left!,
+    right: right!,
+    breath,
+    tension,
+    depthCm,
+  }));
+  return (
+    <>
+      <Trace target={run.target} samples={samples} live={false} />
+      <p className="soft small">
+        {t('bench.replaying', { when: new Date(run.run.at).toLocaleString('en-GB'), mat: run.run.mat })} ·{' '}
+        <a href={`/api/bench/runs/${run.run.id}/csv`} download>
+          {t('bench.csv')}
+        </a>
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,101 @@
+import { useTranslation } from 'react-i18next';
+import type { DrillTarget } from '../../api/types';
+import { Lantern } from '../../shell/Lantern';
+import { Trace } from './Trace';
+import { wantedAt } from './trace';
+import type { usePractice } from './usePractice';
+import { usePressInput } from './usePressInput';
+
+const kg = (newtons: number) => (newtons / 9.80665).toFixed(1);
+
+/** The drill as it runs: the trace, what to do now, both hands, the client, and the pad that is pressed. */
+export function Live({ target, practice }: { target: DrillTarget; practice: ReturnType<typeof usePractice> }) {
+  const { t } = useTranslation();
+  const running = practice.state === 'running';
+  const input = usePressInput(running, target.peakNewtons, practice.press);
+  // The readings are a stream; the beat says when to look at it again.
+  const last = practice.samples.current.at(-1);
+  const now = last?.seconds ?? 0;
+  const phase = target.phases.findLast((p) => p.startSeconds <= now) ?? target.phases[0]!;
+  const [left, right] = [last?.left ?? 0, last?.right ?? 0];
+  const total = left + right;
+  const wanted = wantedAt(target, now);
+  const out = last?.breath != null && breathesOut(practice.samples.current, last.breath);
+  return (
+    <div className="live">
+      <Trace target={target} samples={practice.samples} live={running} />
+      {practice.silent && (
+        <p className="warnline" role="alert">
+          {t('bench.silent')}
+        </p>
+      )}
+      {practice.state === 'refused' && (
+        <p className="warnline" role="alert">
+          {practice.problem || t('bench.lost')}
+        </p>
+      )}
+      <div className="livebelow">
+        <div className="nowwords" role="status">
+          {practice.state === 'connecting' && t('bench.connecting')}
+          {practice.state === 'idle' && t('bench.ready', { peak: kg(target.peakNewtons) })}
+          {running && (
+            <>
+              <b className="serif">{phase.say}</b>
+              <span className="soft">
+                {kg(total)} {t('press.kg')} · {t('bench.wanted')} {kg(wanted)} {t('press.kg')}
+              </span>
+            </>
+          )}
+        </div>
+        <div className="client">
+          <span className="breather" style={{ transform: `scale(${1 + 0.16 * (last?.breath ?? 0)})` }}>
+            <Lantern light={out ? 'here' : 'lit'} />
+          </span>
+          <span>
+            <b>{t('bench.client')}</b>
+            <small className={last?.tension != null && last.tension > 0.35 ? 'plum' : 'soft'}>
+              {last?.tension != null && last.tension > 0.35
+                ? t('bench.tense')
+                : last?.breath != null
+                  ? t(`bench.breath.${out ? 'out' : 'in'}`)
+                  : ' '}
+            </small>
+            {last?.depthCm != null && (
+              <small className="soft">
+                {last.depthCm.toFixed(1)} cm {t('bench.depth')}
+              </small>
+            )}
+          </span>
+        </div>
+        <dl className="hands">
+          {(['left', 'right'] as const).map((side) => {
+            const n = side === 'left' ? left : right;
+            return (
+              <div key={side}>
+                <dt>{t(`bench.${side}`)}</dt>
+                <dd>
+                  <span className="bar">
+                    <i style={{ height: `${Math.min(100, (n / target.peakNewtons) * 100)}%` }} />
+                  </span>
+                  {kg(n)}
+                </dd>
+              </div>
+            );
+          })}
+        </dl>
+        <div className={running ? 'presspad on' : 'presspad'} {...(running ? input.pad : {})}>
+          <i
+            style={{
+              insetInlineStart: `${(0.5 + input.shown.shift) * 100}%`,
+              top: `${Math.min(100, (input.shown.force / (target.peakNewtons * 1.5)) * 100)}%`,
+            }}
+          />
+          <span>{t('bench.pad')}</span>
+        </div>
+      </div>
+      <p className="soft small">{t('bench.keys')}</p>
+    </div>
+  );
+}
+
+const breathesOut = (samples: { breath?: number | null }[], now: number) => (samples.at(-8)?.breath ?? now) > now;

@@ -1,0 +1,51 @@
+import { useId } from 'react';
+import { useTranslation } from 'react-i18next';
+import type { DrillRunLine } from '../../api/types';
+
+interface Props {
+  runs: DrillRunLine[];
+  busy: boolean;
+  onLook: (id: string) => void;
+  onPlay: (file: File) => void;
+}
+
+/** Earlier runs of a drill, and a recording from elsewhere. */
+export function RunList({ runs, busy, onLook, onPlay }: Props) {
+  const { t } = useTranslation();
+  const id = useId();
+  return (
+    <section className="runlist">
+      <h2>{t('bench.history')}</h2>
+      {runs.length === 0 && <p className="soft">{t('bench.none')}</p>}
+      <ul className="plainlist">
+        {runs.map((r) => (
+          <li key={r.id}>
+            <b>{r.score.points}</b>
+            <span>
+              {new Date(r.at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}
+              <small className="soft">{r.score.next}</small>
+            </span>
+            <button type="button" className="pill quiet" disabled={busy} onClick={() => onLook(r.id)}>
+              {t('bench.replay')}
+            </button>
+          </li>
+        ))}
+      </ul>
+      <label className="form-label" htmlFor={id}>
+        {t('bench.play')}
+      </label>
+      <input
+        id={id}
+        type="file"
+        className="form-control"
+        accept=".csv,text/csv"
+        disabled={busy}
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          if (file) onPlay(file);
+          e.target.value = '';
+        }}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,102 @@
+import { HttpTransportType, HubConnectionBuilder, LogLevel, type HubConnection } from '@microsoft/signalr';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import type { DrillRunLine } from '../../api/types';
+
+export interface Sample {
+  seconds: number;
+  left: number;
+  right: number;
+  breath?: number | null;
+  tension?: number | null;
+  depthCm?: number | null;
+}
+
+interface Batch {
+  samples: Sample[];
+  silent: boolean;
+}
+
+export type State = 'idle' | 'connecting' | 'running' | 'scored' | 'refused';
+
+/** One drill on the line: readings come in and are kept, presses go out, the score comes back. */
+export function usePractice(onScored: (line: DrillRunLine) => void) {
+  const line = useRef<HubConnection | null>(null);
+  const samples = useRef<Sample[]>([]);
+  const stop = useRef<(() => void) | null>(null);
+  const [state, setState] = useState<State>('idle');
+  const [silent, setSilent] = useState(false);
+  const [score, setScore] = useState<DrillRunLine | null>(null);
+  const [problem, setProblem] = useState('');
+
+  const finish = useCallback(async () => {
+    try {
+      const scored = await line.current!.invoke<DrillRunLine>('Finish');
+      setScore(scored);
+      setState('scored');
+      onScored(scored);
+    } catch (e) {
+      setProblem(sentence(e));
+      setState('refused');
+    } finally {
+      void line.current?.stop();
+      line.current = null;
+    }
+  }, [onScored]);
+
+  const start = useCallback(
+    async (drill: string, recording?: string) => {
+      samples.current = [];
+      setProblem('');
+      setScore(null);
+      setSilent(false);
+      setState('connecting');
+      const hub = new HubConnectionBuilder()
+        .withUrl('/hubs/mat', { skipNegotiation: true, transport: HttpTransportType.WebSockets })
+        .configureLogging(LogLevel.None)
+        .build();
+      line.current = hub;
+      try {
+        await hub.start();
+      } catch {
+        setState('refused');
+        return;
+      }
+      setState('running');
+      const stream = hub.stream<Batch>('Run', drill, recording ?? null).subscribe({
+        next: (batch) => {
+          setSilent(batch.silent);
+          samples.current.push(...batch.samples);
+        },
+        complete: () => void finish(),
+        error: (e) => {
+          setProblem(sentence(e));
+          setState('refused');
+        },
+      });
+      stop.current = () => {
+        stream.dispose();
+        void finish();
+      };
+    },
+    [finish],
+  );
+
+  useEffect(() => () => void line.current?.stop(), []);
+
+  return {
+    state,
+    silent,
+    score,
+    problem,
+    samples,
+    start,
+    stop: () => stop.current?.(),
+    press: (left: number, right: number) => {
+      if (line.current?.state === 'Connected') void line.current.send('Press', left, right);
+    },
+  };
+}
+
+/** The hub's own words, without the wrapping the library puts round them. */
+const sentence = (e: unknown) =>
+  e instanceof Error && e.message.includes('HubException: ') ? e.message.split('HubException: ')[1]! : '';
