@@ -14,6 +14,7 @@ public sealed record Mark(Judged Judged, double Points, double Value, string Uni
 public sealed record DrillScore(double Points, bool Passed, double Seconds, int Jabs, IReadOnlyList<Mark> Marks, string Next)
 {
     private const double Settle = 1;
+    private const double Whole = 0.95;
 
     /// <exception cref="RefusalException">Too little was recorded to judge.</exception>
     public static DrillScore Of(DrillTarget target, IReadOnlyList<MatSample> samples, KnowledgeBase knowledge)
@@ -21,11 +22,18 @@ public sealed record DrillScore(double Points, bool Passed, double Seconds, int 
         RefusalException.Unless(samples.Count >= 50 && samples[^1].Seconds - samples[0].Seconds >= 1, "too-short",
             "There is too little on the record to judge: press for at least a second.", "/samples");
         var model = knowledge.Training.Model;
-        var jabs = CountJabs(samples, model.JabNewtonsPerSecond);
+        // A drill that begins with weight on it does not count how that came there.
+        var from = target.At(0) > 0 ? Settle : 0;
+        var jabs = CountJabs([.. samples.Where(s => s.Seconds >= from)], model.JabNewtonsPerSecond);
         var marks = target.Drill.Judges.Select(j => Judge(j, target, samples, jabs, model)).ToList();
         var points = Math.Round(marks.Average(m => m.Points), 0);
         var worst = marks.MinBy(m => m.Points)!;
-        return new(points, points >= model.PassMark, Math.Round(samples[^1].Seconds, 1), jabs, marks, worst.Points >= model.PassMark ? "Try it a level deeper, or on the breath." : worst.Say);
+        var seconds = samples[^1].Seconds;
+        var whole = seconds >= target.Seconds * Whole;
+        var next = !whole ? $"You stopped after {seconds:0} of {target.Seconds:0} s: stay to the end."
+            : worst.Points >= model.PassMark ? "Try it a level deeper, or on the breath."
+            : worst.Say;
+        return new(points, whole && points >= model.PassMark, Math.Round(seconds, 1), jabs, marks, next);
     }
 
     private static Mark Judge(Judged judged, DrillTarget target, IReadOnlyList<MatSample> samples, int jabs, TrainingModel model) => judged switch
@@ -49,7 +57,12 @@ public sealed record DrillScore(double Points, bool Passed, double Seconds, int 
     private static Mark Evenness(DrillTarget target, IReadOnlyList<MatSample> samples, TrainingModel model)
     {
         var held = Held(target, samples).ToList();
-        var off = held.Count == 0 ? 100 : Math.Sqrt(held.Average(s => Math.Pow(s.Total - target.At(s.Seconds), 2))) / target.PeakNewtons * 100;
+        if (held.Count == 0)
+        {
+            return new(Judged.Evenness, 0, 0, "%", "The plateau was not reached.");
+        }
+
+        var off = Math.Sqrt(held.Average(s => Math.Pow(s.Total - target.At(s.Seconds), 2))) / target.PeakNewtons * 100;
         return new(Judged.Evenness, Left(off, model.UnevenPercent), Math.Round(off, 1), "%",
             off < model.UnevenPercent / 4 ? "The plateau was even." : $"The plateau wandered by {off:0} % of the peak: stack the joints and rest on them.");
     }
@@ -57,7 +70,12 @@ public sealed record DrillScore(double Points, bool Passed, double Seconds, int 
     private static Mark Symmetry(DrillTarget target, IReadOnlyList<MatSample> samples, TrainingModel model)
     {
         var held = Held(target, samples).Where(s => s.Total > 1).ToList();
-        var lean = held.Count == 0 ? 100 : held.Average(s => (s.Left - s.Right) / s.Total) * 200;
+        if (held.Count == 0)
+        {
+            return new(Judged.Symmetry, 0, 0, "%", "The plateau was not reached.");
+        }
+
+        var lean = held.Average(s => (s.Left - s.Right) / s.Total) * 200;
         var apart = Math.Abs(lean);
         return new(Judged.Symmetry, apart <= model.SymmetryPercent ? 100 : Left(apart - model.SymmetryPercent, 100 - model.SymmetryPercent), Math.Round(apart, 1), "%",
             apart <= model.SymmetryPercent ? $"Both hands within {model.SymmetryPercent:0} %." : $"The {(lean > 0 ? "left" : "right")} hand pressed {apart:0} % more: bring the hips to the middle.");
@@ -78,23 +96,36 @@ public sealed record DrillScore(double Points, bool Passed, double Seconds, int 
         double Fastest(int sign) => Rates(samples, r => r.Total).Select(x => x.Rate * sign).DefaultIfEmpty().Max();
         var (sink, release) = (Math.Max(1, Fastest(1)), Math.Max(1, Fastest(-1)));
         var ratio = release / sink;
-        return new(Judged.Release, samples.Max(s => s.Total) < half ? 0 : Left(Math.Max(0, ratio - 1), 2), Math.Round(ratio, 2), "x",
+        if (samples.Max(s => s.Total) < half || samples[^1].Total > half)
+        {
+            return new(Judged.Release, 0, 0, "x", "You did not sink and leave: the last press was not let go.");
+        }
+
+        return new(Judged.Release, Left(Math.Max(0, ratio - 1), 2), Math.Round(ratio, 2), "x",
             ratio <= 1.1 ? "You left more slowly than you came." : $"You left {ratio:0.#} times as fast as you came: let go as slowly as you sank.");
     }
 
     private static Mark Breath(IReadOnlyList<MatSample> samples)
     {
         double with = 0, all = 0;
-        for (var i = 1; i < samples.Count; i++)
+        // Over a quarter of a second, so that the sensor's noise does not count as sinking.
+        const double Apart = 0.25;
+        var last = samples[0];
+        foreach (var sample in samples.Where(s => s.Seconds > Settle))
         {
-            var rise = samples[i].Total - samples[i - 1].Total;
-            if (rise <= 0 || samples[i].Breath is not { } now || samples[i - 1].Breath is not { } before)
+            if (sample.Seconds - last.Seconds < Apart)
             {
                 continue;
             }
 
-            all += rise;
-            with += now < before ? rise : 0;
+            var rise = sample.Total - last.Total;
+            if (rise > 0 && sample.Breath is { } now && last.Breath is { } before)
+            {
+                all += rise;
+                with += now < before ? rise : 0;
+            }
+
+            last = sample;
         }
 
         var share = all > 0 ? with / all * 100 : 0;

@@ -11,7 +11,7 @@ interface Props {
   live: boolean;
 }
 
-const size = { width: 800, height: 330 };
+const size = { width: 800, height: 248 };
 
 /** Force over time against the envelope: the sum of both hands, each hand faintly, the client's breath along the foot. */
 export function Trace({ target, samples, live }: Props) {
@@ -51,7 +51,7 @@ export function Trace({ target, samples, live }: Props) {
       {ticks.map((n) => (
         <g key={n} className="rule">
           <path d={`M0 ${y(n)}H${size.width}`} />
-          <text x={4} y={y(n) - 4}>
+          <text x={size.width - 4} y={y(n) - 4} textAnchor="end">
             {kg(n)} {t('press.kg')}
           </text>
         </g>
