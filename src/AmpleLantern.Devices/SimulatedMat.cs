@@ -82,7 +82,7 @@ public sealed class SimulatedMat(MatModel model, double jabNewtonsPerSecond, dou
             var breath = Breath(seconds);
             var lifted = 1 + (model.BreathShare * breath) + (PushBack * tension);
             var depth = (left + right) / 2 / (model.StiffnessNewtonsPerCm * (1 + (StiffWhenTense * tension)));
-            return new(Math.Round(seconds, 3), Read(left * lifted), Read(right * lifted), Math.Round(breath, 3), Math.Round(tension, 3), Math.Round(depth, 2));
+            return new(Math.Round(seconds, 3), Read(left * lifted), Read(right * lifted), Math.Round(breath, 2), Math.Round(tension, 2), Math.Round(depth, 2));
         }
     }
 

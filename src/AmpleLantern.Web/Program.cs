@@ -39,6 +39,7 @@ builder.Host.UseSerilog((_, log) => log
     .MinimumLevel.Override("Microsoft.AspNetCore.Antiforgery", LogEventLevel.Error)
     // A refusal is an answer; real failures are logged where they are turned into one.
     .MinimumLevel.Override("Microsoft.AspNetCore.Diagnostics.ExceptionHandlerMiddleware", LogEventLevel.Fatal)
+    .MinimumLevel.Override("Microsoft.AspNetCore.SignalR.Internal.DefaultHubDispatcher", LogEventLevel.Fatal)
     .WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u3} {Message:lj}{NewLine}{Exception}"));
 builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = 2_000_000);
 
@@ -73,6 +74,7 @@ builder.Services.AddSingleton<Practising>();
 builder.Services.AddSingleton(new BenchSettings(knowledge.Defaults.BreathsPerMinute, builder.Configuration.GetValue<double?>("mat:unplugAfterSeconds")));
 builder.Services.AddSignalR().AddJsonProtocol(o => OpenJson.Configure(o.PayloadSerializerOptions, strict: true));
 builder.Services.AddSingleton<PressArtist>();
+builder.Services.AddSingleton<PressMemo>();
 builder.Services.AddSingleton<RuleBook>();
 builder.Services.AddSingleton<Rescreen>();
 builder.Services.AddSingleton(new FactWords(knowledge));

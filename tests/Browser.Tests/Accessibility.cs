@@ -39,6 +39,13 @@ public sealed class Accessibility(Server server) : IClassFixture<Server>
         page.Driver.Navigate().GoToUrl(page.Open("Bram", "plan") + "/card");
         page.See("Afterwards");
         Check(page, "the card");
+        page.Open("Quill", "plan");
+        page.Click("Weight");
+        page.Find(".pressnumbers");
+        Check(page, "weight");
+        page.Go("/bench/hold-forty");
+        page.Find(".trace");
+        Check(page, "bench");
         page.Go("/clients");
         Check(page, "clients");
         page.Driver.FindElement(OpenQA.Selenium.By.CssSelector(".people a")).Click();

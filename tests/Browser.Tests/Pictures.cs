@@ -41,6 +41,9 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             day.Open("Bram", "plan");
             day.Click("Palm walk up both thighs");
             Take(day, "plan");
+            day.Click("Weight");
+            day.Find(".pressscene .skin");
+            Take(day, "plan-weight");
             day.Open("Bram", "compose");
             day.Click("One more");
             day.Click("tui na");
@@ -48,15 +51,16 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             day.Driver.FindElement(By.XPath("//button[.='Compose']")).Click();
             day.See("A different one");
             Take(day, "compose");
-            day.Open("Bram", "compare?with=flow:groin-hold");
-            day.See("The second is");
-            Take(day, "compare");
             day.Driver.Navigate().GoToUrl(day.Open("Bram", "plan") + "/card");
             day.See("Afterwards");
             Take(day, "plan-card");
             day.Go("/library/flow/feet-glands-between-systems");
             day.See("Left gland set");
             Take(day, "library");
+            day.Go("/bench/slow-sink");
+            day.Click("Look again");
+            day.See("on the simulated mat");
+            Take(day, "bench");
             day.Open("Anouk", "reflect");
             day.Driver.FindElement(By.CssSelector("button[aria-label='Heavy legs: 2']")).Click();
             day.See("It helped");
@@ -81,10 +85,6 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
         night.Open("Wren", "give");
         night.Find("[data-testid=now-step]");
         Take(night, "give-night");
-        night.Open("Bram", "plan");
-        night.Click("Dose");
-        night.Find(".dosepanel .area");
-        Take(night, "plan-night");
     }
 
     private static void Take(Page page, string name)

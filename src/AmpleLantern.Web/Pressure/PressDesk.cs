@@ -15,7 +15,7 @@ namespace AmpleLantern.Web.Pressure;
 public sealed record StepCap(int Level, IReadOnlyList<string> By);
 
 /// <summary>Brings together who presses whom at a visit: the practitioner's body, the client's, what the client answered before, and the caps.</summary>
-public sealed class PressDesk(LanternDb db, KnowledgeBase knowledge, FigureShelf shelf)
+public sealed class PressDesk(LanternDb db, KnowledgeBase knowledge, FigureShelf shelf, PressMemo memo)
 {
     private const int EarlierVisits = 20;
 
@@ -35,13 +35,20 @@ public sealed class PressDesk(LanternDb db, KnowledgeBase knowledge, FigureShelf
     {
         var (practitioner, estimated, name) = await Practitioner(visit.PractitionerId);
         var body = new PractitionerBody(practitioner, knowledge);
-        var size = BodySize.Of(visit.Client!.Body, knowledge.Atlas.Stretches);
+        var size = SizeOf(visit);
         var bare = new PressBetween(body, (position, bent) => shelf.Posed(size, position, bent), null);
         return (bare with { Own = await Answers(visit, bare) }, estimated, name);
     }
 
-    /// <summary>The deepest level that findings let through at each step they touch, with their titles. What was overridden with a reason caps no more.</summary>
-    public static IReadOnlyDictionary<string, StepCap> Caps(Visit visit, VisitFrame frame) => frame.Screen.Findings
+    private BodySize SizeOf(Visit visit) => BodySize.Of(visit.Client!.Body, knowledge.Atlas.Stretches);
+
+    /// <summary>The deepest level that findings let through at each step, with their titles. What was overridden with a reason caps no more.</summary>
+    /// <remarks>
+    /// Asked of the same plan pressed as deep as it goes: a finding says nothing of a step that is light enough, but it still caps how
+    /// hard that step may be leaned on.
+    /// </remarks>
+    public static IReadOnlyDictionary<string, StepCap> Caps(Visit visit, VisitFrame frame) => Core.Screening.Screen
+        .Findings(frame.Subject, frame.Context with { Plan = visit.Plan.With(s => s with { Level = Levels.Deepest }) }).Findings
         .Where(f => f.Cap?.Level is not null && visit.Overrides.All(o => o.Rule != f.Rule))
         .SelectMany(f => f.Steps.Select(step => (step, f))).GroupBy(x => x.step)
         .ToDictionary(g => g.Key, g => new StepCap(g.Min(x => x.f.Cap!.Level!.Value), [.. g.Select(x => x.f.Title).Distinct()]));
@@ -50,7 +57,8 @@ public sealed class PressDesk(LanternDb db, KnowledgeBase knowledge, FigureShelf
     public IReadOnlyDictionary<string, StepPress> All(Visit visit, VisitFrame frame, PressBetween between)
     {
         var caps = Caps(visit, frame);
-        return visit.Plan.Steps.AsParallel().Select(s => StepPress.Of(s, between, caps.GetValueOrDefault(s.Id)?.Level, knowledge))
+        var people = PressMemo.KeyOf(between, SizeOf(visit));
+        return visit.Plan.Steps.AsParallel().Select(s => memo.Of(s, between, people, caps.GetValueOrDefault(s.Id)?.Level))
             .ToDictionary(p => p.Step);
     }
 

@@ -1,4 +1,3 @@
-using AmpleLantern.Core;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure;
@@ -7,10 +6,10 @@ using AmpleLantern.Core.Pressure.Steps;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Today;
 using AmpleLantern.Web.Visits;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
-using NodaTime;
 
 namespace AmpleLantern.Web.Pressure;
 
@@ -116,9 +115,7 @@ public static class PressEndpoints
     /// <summary>What the day's sessions of the one who asks add up to.</summary>
     private static async Task<DayPress> Day(string? date, VisitDesk desk, PressDesk press, LanternDb db, CurrentPerson person)
     {
-        var day = date is null ? desk.Now.InZone(DateTimeZoneProviders.Tzdb.GetSystemDefault()).Date
-            : NodaTime.Text.LocalDatePattern.Iso.Parse(date) is { Success: true } parsed ? parsed.Value
-            : throw new RefusalException("bad-date", $"'{date}' is not a date. Write it as year-month-day, like 2026-03-02.", "/date");
+        var day = TodayEndpoints.DayOf(date, desk);
         var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).AsSplitQuery()
             .Where(v => v.Date == day && v.PractitionerId == person.Id).ToListAsync();
         var (practitioner, estimated, _) = await press.Practitioner(person.Id!);

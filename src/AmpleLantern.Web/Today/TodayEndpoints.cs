@@ -36,7 +36,7 @@ public static class TodayEndpoints
 
     private static async Task<Day> Get(string? date, VisitDesk desk, LanternDb db, CurrentPerson person, ReadTrail trail)
     {
-        var day = date is null ? desk.Now.InZone(DateTimeZoneProviders.Tzdb.GetSystemDefault()).Date : DayOf(date);
+        var day = DayOf(date, desk);
         var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).AsSplitQuery()
             .Where(v => v.Date == day).OrderBy(v => v.At).ToListAsync();
         var staff = await db.Users.AsNoTracking().Select(u => new { u.Id, u.DisplayName, u.PalmBreadthCm }).ToListAsync();
@@ -64,8 +64,9 @@ public static class TodayEndpoints
         return new(day, shown, DayLoad.Of(mine, desk.Knowledge), await Due(day, db));
     }
 
-    private static LocalDate DayOf(string text) => NodaTime.Text.LocalDatePattern.Iso.Parse(text) is { Success: true } day
-        ? day.Value
+    /// <summary>The day asked for; today when none is.</summary>
+    internal static LocalDate DayOf(string? text, VisitDesk desk) => text is null ? desk.Now.InZone(DateTimeZoneProviders.Tzdb.GetSystemDefault()).Date
+        : NodaTime.Text.LocalDatePattern.Iso.Parse(text) is { Success: true } day ? day.Value
         : throw new Core.RefusalException("bad-date", $"'{text}' is not a date. Write it as year-month-day, like 2026-03-02.", "/date");
 
     private static DayVisit Show(Visit visit, VisitFrame frame, string practitioner, bool mayTreat, VisitDesk desk)

@@ -61,6 +61,16 @@ public sealed class EmptyHouse : House
     protected override bool Demo => false;
 }
 
+/// <summary>A house whose mat breaks off after half a second.</summary>
+public sealed class BrokenMatHouse : House
+{
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        base.ConfigureWebHost(builder);
+        builder.UseSetting("mat:unplugAfterSeconds", "0.5");
+    }
+}
+
 /// <summary>A house with the usual limit on sign-in tries.</summary>
 public sealed class StrictHouse : House
 {
@@ -76,6 +86,9 @@ public sealed class Guest
     public Guest(House house) => http = house.CreateDefaultClient(new CookieContainerHandler(cookies));
 
     public bool SendToken { get; set; } = true;
+
+    /// <summary>The cookies as one header, for what does not go through this guest.</summary>
+    public string Cookies => cookies.GetCookieHeader(http.BaseAddress!);
 
     public HttpResponseMessage Last { get; private set; } = new();
 

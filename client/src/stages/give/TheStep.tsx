@@ -33,7 +33,7 @@ export function TheStep({
           visit={visit}
           step={planned}
           words={words}
-          box={{ width: 330, height: 300 }}
+          box={{ width: 330, height: 220 }}
           station={step.presses[moment.press - 1]?.station}
         />
       </div>

@@ -26,7 +26,7 @@ export function PressScene({ view, frame, height }: Props) {
   const box = extents(view, width / height);
   const unit = (box.bottom - box.top) / height;
   const forces = frame.forces.filter((f) => Math.hypot(f.up, f.forward) > 8);
-  const labels = labelPlaces(forces, unit, box.right);
+  const labels = labelPlaces(forces, unit, box);
   return (
     <svg
       className={frame.feasible ? 'pressscene' : 'pressscene off'}

@@ -67,16 +67,18 @@ export interface LabelPlace {
 }
 
 /** Words beside the arrows: those behind the contact end there, and none lies on another. */
-export const labelPlaces = (forces: ShownForce[], unit: number, right: number) => {
+export const labelPlaces = (forces: ShownForce[], unit: number, box: { right: number; bottom: number }) => {
   const placed: LabelPlace[] = [];
   forces.forEach((force) => {
     const a = arrow(force, unit);
     const end =
-      a.fromX + 92 * unit > right || force.x < -60 || force.support === 'left-hand' || force.support === 'heel';
+      a.fromX + 92 * unit > box.right || force.x < -60 || force.support === 'left-hand' || force.support === 'heel';
     const x = a.fromX + (end ? -8 : 8) * unit;
-    let y = a.weight ? a.fromY + a.dy * 0.6 : a.fromY + (a.dy < 0 ? 2 : -4) * unit;
+    const lowest = box.bottom - 5 * unit;
+    let y = Math.min(lowest, a.weight ? a.fromY + a.dy * 0.6 : a.fromY + (a.dy < 0 ? 2 : -4) * unit);
+    const step = y === lowest ? -13 * unit : 13 * unit;
     while (placed.some((p) => p.end === end && Math.abs(p.x - x) < 90 * unit && Math.abs(p.y - y) < 13 * unit)) {
-      y += 13 * unit;
+      y += step;
     }
     placed.push({ x, y, end });
   });

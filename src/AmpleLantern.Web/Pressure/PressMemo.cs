@@ -1,0 +1,31 @@
+using System.Collections.Concurrent;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure.Steps;
+using AmpleLantern.Exchange;
+
+namespace AmpleLantern.Web.Pressure;
+
+/// <summary>Steps worked out before: the same people, the same step, the same press. A day's plans repeat themselves.</summary>
+public sealed class PressMemo(KnowledgeBase knowledge)
+{
+    private const int Most = 4000;
+    private readonly ConcurrentDictionary<string, StepPress> known = new();
+
+    /// <summary>What of two people a press depends on, as text.</summary>
+    public static string KeyOf(PressBetween between, BodySize client) =>
+        $"{OpenJson.Write(between.Practitioner.Practitioner)}|{client}|{string.Join(';', between.Own?.All.Select(b => b.Band + string.Join(',', b.UpToKPa)) ?? [])}";
+
+    public StepPress Of(PlanStep s, PressBetween between, string people, int? capLevel)
+    {
+        if (known.Count > Most)
+        {
+            known.Clear();
+        }
+
+        var key = $"{people}|{s.Stance}|{s.Technique}|{s.Contact}|{s.Region}|{s.Side}|{s.Position}|{s.Level}|{s.Pattern.Kind}|{s.Surface}|{s.Press}|{capLevel}";
+        var press = known.GetOrAdd(key, _ => StepPress.Of(s, between, capLevel, knowledge));
+        return press.Step == s.Id ? press : press with { Step = s.Id };
+    }
+}
