@@ -27,7 +27,7 @@ public sealed class PressureJourney(Server server) : IClassFixture<Server>
         page.Until("the knees to carry less", () => Arrow(page, "knees") != knees ? "less" : null);
         page.See("planned is level 3");
         page.See("To reach level 3");
-        page.Click("lean ");
+        page.Find(".advice .pill").Click();
         page.See("level 3, as planned");
         page.Click("Why");
         page.See("N on the hands");

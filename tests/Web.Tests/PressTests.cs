@@ -137,9 +137,10 @@ public sealed class PressTests : IAsyncLifetime
         var next = (await odile.Post("/api/visits", new
         {
             clientId = (string)visit["client"]!["id"]!, date = DateOnly.FromDateTime(DateTime.Now.AddDays(7)).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
-            at = "10:00", minutesBooked = 50, flow = "legs-on-the-mat",
+            at = "10:00:00", minutesBooked = 50, flow = "legs-on-the-mat",
         }))!;
-        var nextId = (string?)next["id"] ?? next.GetValue<string>();
+        Assert.True(odile.Last.IsSuccessStatusCode, await odile.Last.Content.ReadAsStringAsync());
+        var nextId = (string)next["id"]!;
         var step = StepWith(await odile.Visit(nextId), s => (string)s["name"]! == "Palm walk up both thighs");
         var view = (await odile.Get($"/api/visits/{nextId}/press/{step}"))!;
         Assert.Contains("3 answers moved", (string)view["levels"]!["why"]!, StringComparison.Ordinal);

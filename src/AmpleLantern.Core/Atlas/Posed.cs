@@ -14,6 +14,7 @@ public sealed class Posed
     private readonly KnowledgeBase knowledge;
     private readonly Lazy<IReadOnlyList<PointSpot>> spots;
     private readonly Lazy<Reach> reach;
+    private readonly Lazy<float> mat;
 
     public Posed(KnowledgeBase knowledge, Body body)
     {
@@ -23,6 +24,7 @@ public sealed class Posed
         // The middles of all regions are skin enough to tell where the mat is.
         reach = new(() => new(body, knowledge.Regions.All.SelectMany(r => r.Patches).AsParallel()
             .SelectMany(p => Sides.Both.Select(s => Patches.Centre(Locator, p, s))).ToList()));
+        mat = new(() => Mat.HeightCm(body));
         spots = new(() => [.. knowledge.Atlas.Points.All.AsParallel().AsOrdered().SelectMany(SpotsOf)]);
     }
 
@@ -31,6 +33,9 @@ public sealed class Posed
     public Locator Locator { get; }
 
     public Reach Reach => reach.Value;
+
+    /// <summary>Height of what carries the body, along its up, in cm.</summary>
+    public float MatCm => mat.Value;
 
     /// <summary>Every place of every point on both sides.</summary>
     public IReadOnlyList<PointSpot> Spots => spots.Value;

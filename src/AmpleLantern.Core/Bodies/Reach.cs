@@ -37,9 +37,6 @@ public sealed class Reach
             : skin.Min(a => Vector3.Dot(a.At, body.Pose.Up)) + (Sag * body.Size.Scale);
     }
 
-    /// <summary>Height of what carries the body along its up, in cm; the lowest skin where nothing is said.</summary>
-    public float? Mat => mat;
-
     public Access At(Anchor place)
     {
         if (place.Buried)

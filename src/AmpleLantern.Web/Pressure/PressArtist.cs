@@ -64,7 +64,7 @@ public sealed class PressArtist(FigureShelf shelf, KnowledgeBase knowledge)
         shelf.Remember(key, wanted);
         var page = new Chart(Views.Of(client.Body, view)).OnPage(anchor.At);
         var grips = press.Mechanics.Kind is MechanicsKind.Pull;
-        var up = Vector3.Dot(anchor.At, client.Body.Pose.Up) - (client.Reach.Mat ?? 0);
+        var up = Vector3.Dot(anchor.At, client.Body.Pose.Up) - client.MatCm;
         var contact = (float)press.Asked!.Place.HeightM * MmPerM;
         return new(
             key, own, page.X - (grips ? LimbInTheAir : 0), page.Y, grips ? up * FigureArtist.MmPerCm : contact, grips ? 0 : contact - (up * FigureArtist.MmPerCm), grips,

@@ -109,4 +109,19 @@ public sealed class BodyTests
             }
         }
     }
+
+    /// <summary>Whoever lies, lies on the lowest skin: no place of any region is below it, and some part comes near it.</summary>
+    [Theory]
+    [InlineData("supine")]
+    [InlineData("prone")]
+    [InlineData("side-lying-left")]
+    [InlineData("seated-chair")]
+    public void The_mat_is_where_the_lowest_skin_is(string position)
+    {
+        var posed = new AmpleLantern.Core.Atlas.Posed(Known.Base, new(BodySize.Reference, Poses.Of(position)));
+        var heights = Known.Base.Regions.All.SelectMany(r => r.Patches)
+            .SelectMany(p => Sides.Both.Select(s => AmpleLantern.Core.Atlas.Patches.Centre(posed.Locator, p, s)))
+            .Select(a => System.Numerics.Vector3.Dot(a.At, posed.Body.Pose.Up)).ToList();
+        Assert.InRange(heights.Min() - posed.MatCm, -0.3f, 3f);
+    }
 }

@@ -32,7 +32,7 @@ public sealed record StepPlace(Anchor Anchor, WorkedPlace Worked, Vector3 Forwar
             .MaxBy(a => Vector3.Dot(a.Normal, against));
         // What faces away as the client lies is turned or lifted towards the press first.
         var facing = Vector3.Dot(anchor.Normal, against);
-        var height = (Vector3.Dot(anchor.At, up) - (client.Reach.Mat ?? 0)) / 100;
+        var height = (Vector3.Dot(anchor.At, up) - client.MatCm) / 100;
         var model = knowledge.Pressure.Model;
         // Whoever stands beside a table stands lower than the one who lies on it.
         var beside = mechanics.Posture is Posture.Lunge or Posture.Standing or Posture.Stool && mechanics.Kind is MechanicsKind.Lean or MechanicsKind.Pull;
