@@ -66,6 +66,18 @@ public static class ApiLoad
         Directory.Delete(folder, recursive: true);
     }
 
+    /// <summary>Cookies of someone signed in at a server that listens on a port, and its address.</summary>
+    internal static async Task<(CookieContainer Cookies, Uri Address)> SignedIn(WebApplicationFactory<Program> house)
+    {
+        var cookies = new CookieContainer();
+        var address = house.ClientOptions.BaseAddress;
+        using var handler = new HttpClientHandler { CookieContainer = cookies };
+        using var http = new HttpClient(handler) { BaseAddress = address };
+        await http.GetAsync(new Uri("/api/me", UriKind.Relative));
+        await Send(http, cookies, HttpMethod.Post, "/api/sign-in", new { name = "odile", password = DemoPractice.Password });
+        return (cookies, address);
+    }
+
     /// <summary>Limit: ten thousand clients screened anew for a changed rule in 30 s.</summary>
     private static async Task ScreenEverybody(HttpClient http, CookieContainer cookies)
     {

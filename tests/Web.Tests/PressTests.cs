@@ -136,8 +136,11 @@ public sealed class PressTests : IAsyncLifetime
 
         var next = (await odile.Post("/api/visits", new
         {
-            clientId = (string)visit["client"]!["id"]!, date = DateOnly.FromDateTime(DateTime.Now.AddDays(7)).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
-            at = "10:00:00", minutesBooked = 50, flow = "legs-on-the-mat",
+            clientId = (string)visit["client"]!["id"]!,
+            date = DateOnly.FromDateTime(DateTime.Now.AddDays(7)).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
+            at = "10:00:00",
+            minutesBooked = 50,
+            flow = "legs-on-the-mat",
         }))!;
         Assert.True(odile.Last.IsSuccessStatusCode, await odile.Last.Content.ReadAsStringAsync());
         var nextId = (string)next["id"]!;

@@ -3,7 +3,7 @@ import Modal from 'react-bootstrap/Modal';
 import { useTranslation } from 'react-i18next';
 import { useKeys } from './keys';
 
-const groups = ['everywhere', 'arrive', 'plan', 'give'] as const;
+const groups = ['everywhere', 'arrive', 'plan', 'give', 'bench'] as const;
 
 /** The list of keys, under "?". */
 export function KeyHelp() {

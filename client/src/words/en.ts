@@ -210,6 +210,7 @@ export const en = {
         'Shift ↑ ↓': 'choose several',
         M: 'the same on the other side',
         P: 'pin: never cut',
+        W: 'weight: how to lean for it',
       },
     },
     give: {
@@ -221,6 +222,10 @@ export const en = {
         A: 'this step again',
         'letters below the instruction': 'note a response',
       },
+    },
+    bench: {
+      name: 'Bench',
+      list: { '↓ ↑': 'deeper, lighter', '← →': 'shift the weight', Space: 'let go' },
     },
   },
   visit: { number: 'visit {{n}}' },

@@ -77,6 +77,7 @@ export const planning = {
     takeBack: 'Take up again',
   },
   dose: {
+    weight: '{{n}} kg·min',
     head: 'What each part receives',
     lead: 'Time touched, left and right; the mark is the average of the last visits.',
     leadFirst: 'Time touched, left and right.',

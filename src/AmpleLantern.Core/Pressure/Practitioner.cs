@@ -1,6 +1,5 @@
 using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Figure;
-using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Pressure.Stances;
 
@@ -43,7 +42,10 @@ public sealed class PractitionerBody
     /// <summary>Standard gravity, m/s² (CGPM 1901).</summary>
     public const double Gravity = 9.80665;
 
-    private readonly (SegmentMass Segment, double Mass, double Centre)[] masses;
+    /// <summary>One segment on one side, its ends ready to be looked up.</summary>
+    private readonly record struct Piece(bool Leg, double Mass, double Centre, Func<Skeleton, Vec> From, Func<Skeleton, Vec> To);
+
+    private readonly Piece[] pieces;
 
     public PractitionerBody(Practitioner practitioner, KnowledgeBase knowledge)
     {
@@ -54,7 +56,8 @@ public sealed class PractitionerBody
         var shares = knowledge.Pressure.Segments.All.Select(s => (s, s.MassPercent.Of(practitioner.Proportions), s.CentrePercent.Of(practitioner.Proportions))).ToList();
         // Published shares add up to 100 within their rounding; what is left over is spread evenly, so that the weight is whole.
         var whole = shares.Sum(s => s.Item2 * (s.s.Paired ? 2 : 1));
-        masses = [.. shares.Select(s => (s.s, practitioner.MassKg * s.Item2 / whole, s.Item3 / 100))];
+        pieces = [.. shares.SelectMany(x => (x.s.Paired ? BothSides : OneSide).Select(side => new Piece(
+            x.s.Id is "thigh" or "shank" or "foot", practitioner.MassKg * x.Item2 / whole, x.Item3 / 100, End(x.s.From, side), End(x.s.To, side))))];
     }
 
     public Practitioner Practitioner { get; }
@@ -71,63 +74,61 @@ public sealed class PractitionerBody
     public double Weight => Practitioner.MassKg * Gravity;
 
     /// <summary>Centre of mass of the whole body in a pose, in metres, in the skeleton's own directions.</summary>
-    public Vec Centre(Skeleton bones) => Centre(bones, _ => true, out _);
+    public Vec Centre(Skeleton bones) => Sum(bones, legs: true, upper: true, out _);
 
-    /// <summary>Centre of mass of some segments, and their mass in kg.</summary>
-    public Vec Centre(Skeleton bones, Func<string, bool> counted, out double mass)
+    /// <summary>Centre of mass of both legs, and their mass in kg.</summary>
+    public Vec LegsCentre(Skeleton bones, out double mass) => Sum(bones, legs: true, upper: false, out mass);
+
+    /// <summary>Centre of mass of all but the legs, and its mass in kg.</summary>
+    public Vec UpperCentre(Skeleton bones, out double mass) => Sum(bones, legs: false, upper: true, out mass);
+
+    private Vec Sum(Skeleton bones, bool legs, bool upper, out double mass)
     {
-        var (sum, total) = (Vec.Zero, 0.0);
-        foreach (var (segment, m, centre) in masses)
+        var sum = Vec.Zero;
+        mass = 0;
+        foreach (var piece in pieces)
         {
-            if (!counted(segment.Id))
+            if (piece.Leg ? legs : upper)
             {
-                continue;
-            }
-
-            for (var side = 1; side >= -1; side -= 2)
-            {
-                var (from, to) = (End(bones, segment.From, side), End(bones, segment.To, side));
-                sum += (from + ((to - from) * centre)) * m;
-                total += m;
-                if (!segment.Paired)
-                {
-                    break;
-                }
+                var from = piece.From(bones);
+                sum += (from + ((piece.To(bones) - from) * piece.Centre)) * piece.Mass;
+                mass += piece.Mass;
             }
         }
 
-        mass = total;
-        return sum * (1 / total);
+        return sum * (1 / mass);
     }
 
-    /// <summary>What of the body a leg is; the rest is the upper body.</summary>
-    public static bool IsLeg(string segment) => segment is "thigh" or "shank" or "foot";
+    private static readonly int[] BothSides = [1, -1];
+    private static readonly int[] OneSide = [1];
 
     private const float Crown = BodySize.ReferenceStature;
     private const float ChinAngle = 152;
 
-    private static Vec End(Skeleton bones, string end, int side)
+    /// <summary>Looks up where a segment ends. Names are put together once: this is asked thousands of times a second.</summary>
+    private static Func<Skeleton, Vec> End(string end, int side)
     {
-        Frame Of(string segment) => bones.Segment(Sides.On(segment, side));
-        return Vec.FromCm(end switch
+        string On(string segment) => Sides.On(segment, side);
+        var (forearm, wrist, hand, shank, foot) = (On("forearm"), On("wrist"), On("hand"), On("shank"), On("foot"));
+        return end switch
         {
-            "vertex" => bones.Segment("head").At(0, (Crown - ChinAngle) * bones.Size.Scale, 0),
-            "jaw-angle" => bones.Segment("head").O,
-            "notch" => bones.SpineAt(Skeleton.Notch).O,
-            "xiphoid" => bones.SpineAt(Skeleton.Xiphoid).O,
-            "navel" => bones.SpineAt(Skeleton.Navel).O,
-            "hips" => bones.SpineAt(Skeleton.Hips).O,
-            "shoulder" => bones.Shoulder(side),
-            "elbow" => Of("forearm").O,
-            "wrist" => Of("wrist").O,
-            "knuckle" => Of("hand").At(0, Knuckle * bones.Size.Scale, 0),
-            "hip" => bones.Hip(side),
-            "knee" => Of("shank").O,
-            "ankle" => Of("foot").O,
-            "heel" => Of("foot").At(new System.Numerics.Vector3(0, -5, Heel) * bones.Size.Scale),
-            "toe" => Of("foot").At(new System.Numerics.Vector3(0, -5, Toe) * bones.Size.Scale),
+            "vertex" => b => Vec.FromCm(b.Segment("head").At(0, (Crown - ChinAngle) * b.Size.Scale, 0)),
+            "jaw-angle" => b => Vec.FromCm(b.Segment("head").O),
+            "notch" => b => Vec.FromCm(b.SpineAt(Skeleton.Notch).O),
+            "xiphoid" => b => Vec.FromCm(b.SpineAt(Skeleton.Xiphoid).O),
+            "navel" => b => Vec.FromCm(b.SpineAt(Skeleton.Navel).O),
+            "hips" => b => Vec.FromCm(b.SpineAt(Skeleton.Hips).O),
+            "shoulder" => b => Vec.FromCm(b.Shoulder(side)),
+            "elbow" => b => Vec.FromCm(b.Segment(forearm).O),
+            "wrist" => b => Vec.FromCm(b.Segment(wrist).O),
+            "knuckle" => b => Vec.FromCm(b.Segment(hand).At(0, Knuckle * b.Size.Scale, 0)),
+            "hip" => b => Vec.FromCm(b.Hip(side)),
+            "knee" => b => Vec.FromCm(b.Segment(shank).O),
+            "ankle" => b => Vec.FromCm(b.Segment(foot).O),
+            "heel" => b => Vec.FromCm(b.Segment(foot).At(new System.Numerics.Vector3(0, -5, Heel) * b.Size.Scale)),
+            "toe" => b => Vec.FromCm(b.Segment(foot).At(new System.Numerics.Vector3(0, -5, Toe) * b.Size.Scale)),
             _ => throw new KnowledgeException($"No segment ends at '{end}'."),
-        });
+        };
     }
 
     // Of the reference figure: see its flesh of hand and foot.

@@ -95,7 +95,8 @@ public sealed class PressAnswers(KnowledgeBase knowledge)
         ? value
         : throw new RefusalException("number-out-of-range", $"This is between {least:0.##} and {most:0.##}, not {value:0.##}.", pointer);
 
-    private static double Round(double value) => Math.Round(value, 2);
+    /// <summary>Two decimals, and no minus before nothing.</summary>
+    private static double Round(double value) => Math.Round(value, 2) + 0.0;
 
     private static double? Round(double? value) => value is { } v ? Round(v) : null;
 }

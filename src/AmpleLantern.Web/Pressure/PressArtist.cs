@@ -2,11 +2,11 @@ using System.Collections.Concurrent;
 using System.Numerics;
 using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Pressure.Steps;
-using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Web.Atlas;
 
 namespace AmpleLantern.Web.Pressure;

@@ -25,9 +25,9 @@ public class PractitionerBodyTests
     {
         var body = new PractitionerBody(new(62, 1.66), Known.Base);
         var bones = new Skeleton(body.Size, Poses.Standing);
-        _ = body.Centre(bones, _ => true, out var whole);
-        _ = body.Centre(bones, PractitionerBody.IsLeg, out var legs);
-        Assert.Equal(62, whole, 9);
+        _ = body.LegsCentre(bones, out var legs);
+        _ = body.UpperCentre(bones, out var upper);
+        Assert.Equal(62, legs + upper, 9);
         // Both legs, of women and men in the mean: 2 x (14.47 + 4.57 + 1.33) percent (de Leva 1996; from memory).
         Assert.Equal(62 * 0.4074, legs, 1);
         Assert.Equal(608.01, body.Weight, 2);

@@ -79,13 +79,17 @@ function Bar({ row, most }: { row?: DoseRow; most: number }) {
   if (!row) return null;
   const level = row.seconds > 0 ? Math.round(row.levelSeconds / row.seconds) : 1;
   const usual = row.usualSeconds == null ? '' : ` · ${t('dose.usual', { time: minSec(row.usualSeconds) })}`;
+  const weight = row.kilogramMinutes ? ` · ${t('dose.weight', { n: row.kilogramMinutes })}` : '';
   return (
-    <span className="dosebar" title={`${t('dose.presses', { count: row.presses })}${usual}`}>
+    <span className="dosebar" title={`${t('dose.presses', { count: row.presses })}${weight}${usual}`}>
       <span className="bar">
         <span className={`fill level-${level}`} style={{ width: `${(row.seconds / most) * 100}%` }} />
         {row.usualSeconds != null && <i style={{ insetInlineStart: `${(row.usualSeconds / most) * 100}%` }} />}
       </span>
-      <time>{minSec(row.seconds)}</time>
+      <time>
+        {minSec(row.seconds)}
+        {!!row.kilogramMinutes && <small>{t('dose.weight', { n: Math.round(row.kilogramMinutes) })}</small>}
+      </time>
     </span>
   );
 }

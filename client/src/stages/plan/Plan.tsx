@@ -59,6 +59,7 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
     if (e.key === 'p') edit({ kind: selected.pinned ? 'unpin' : 'pin', ...one });
     if (e.key === 'u') work.undo();
     if (e.key === 'U') work.redo();
+    if (e.key === 'w') setTab('weight');
     if (e.key === 'f') work.fitTo(visit.minutesOnMat);
   });
   const { totals, totalSeconds } = visit.expansion;

@@ -24,7 +24,7 @@ public static class Balance
     /// <summary>Legs that lie or stand before the seat carry themselves: what their heels take, from moments about the hips.</summary>
     internal static Force Heels(PractitionerBody body, Placed posed, Vec heel)
     {
-        var legs = body.Centre(posed.Bones, PractitionerBody.IsLeg, out var mass) + posed.Shift;
+        var legs = body.LegsCentre(posed.Bones, out var mass) + posed.Shift;
         var newtons = mass * PractitionerBody.Gravity * (legs.Z - posed.Hip.Z) / (heel.Z - posed.Hip.Z);
         return new("feet", heel, Vec.Up * Math.Clamp(newtons, 0, mass * PractitionerBody.Gravity));
     }
@@ -32,7 +32,7 @@ public static class Balance
     /// <summary>Moment about the lowest lumbar joint of what hangs and pushes above it, in newton metres; forward bending is positive.</summary>
     internal static double Lumbar(PractitionerBody body, Placed posed, IEnumerable<Force> onUpperBody)
     {
-        var upper = body.Centre(posed.Bones, s => !PractitionerBody.IsLeg(s), out var mass) + posed.Shift;
+        var upper = body.UpperCentre(posed.Bones, out var mass) + posed.Shift;
         // The lowest lumbar joint lies a little above the hips.
         var joint = Vec.FromCm(posed.Bones.SpineAt(Bodies.Figure.Skeleton.Hips + 6).O) + posed.Shift;
         var weight = new Force("", upper, Vec.Up * -(mass * PractitionerBody.Gravity));

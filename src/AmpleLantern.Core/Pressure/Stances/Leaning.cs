@@ -84,45 +84,45 @@ internal static class Leaning
         switch (posture)
         {
             case Posture.Knees:
-            {
-                var knee = new Vec(0, links.KneeUp, 0);
-                var hip = knee + (new Vec(0, cos, sin) * links.Thigh);
-                return (hip, Vec.Zero, "knees", (links.Shin(Side(hip, 1, links.HipX), Side(knee, 1, 0.13)), links.Shin(Side(hip, -1, links.HipX), Side(knee, -1, 0.13))));
-            }
+                {
+                    var knee = new Vec(0, links.KneeUp, 0);
+                    var hip = knee + (new Vec(0, cos, sin) * links.Thigh);
+                    return (hip, Vec.Zero, "knees", (links.Shin(Side(hip, 1, links.HipX), Side(knee, 1, 0.13)), links.Shin(Side(hip, -1, links.HipX), Side(knee, -1, 0.13))));
+                }
 
             case Posture.HalfKneeling:
-            {
-                var knee = new Vec(0, links.KneeUp, 0);
-                var hip = knee + (new Vec(0, cos, sin) * links.Thigh);
-                var foot = new Vec(0, links.AnkleUp, links.HalfStep);
-                return (hip, new(0, 0, links.Model.FrontShareKneeling * links.HalfStep), "knee and foot",
-                    (links.FootFlat(Side(hip, 1, links.HipX), Side(foot, 1, 0.14)), links.Shin(Side(hip, -1, links.HipX), Side(knee, -1, 0.13))));
-            }
+                {
+                    var knee = new Vec(0, links.KneeUp, 0);
+                    var hip = knee + (new Vec(0, cos, sin) * links.Thigh);
+                    var foot = new Vec(0, links.AnkleUp, links.HalfStep);
+                    return (hip, new(0, 0, links.Model.FrontShareKneeling * links.HalfStep), "knee and foot",
+                        (links.FootFlat(Side(hip, 1, links.HipX), Side(foot, 1, 0.14)), links.Shin(Side(hip, -1, links.HipX), Side(knee, -1, 0.13))));
+                }
 
             case Posture.Lunge:
-            {
-                var rear = new Vec(0, links.AnkleUp, -links.Step);
-                var hip = rear + (new Vec(0, cos, sin) * links.Leg);
-                var front = new Vec(0, links.AnkleUp, 0);
-                return (hip, new(0, 0, -(1 - links.Model.FrontShare) * links.Step), "feet",
-                    (links.FootFlat(Side(hip, 1, links.HipX), Side(front, 1, 0.12)), links.FootFlat(Side(hip, -1, links.HipX), Side(rear, -1, 0.12))));
-            }
+                {
+                    var rear = new Vec(0, links.AnkleUp, -links.Step);
+                    var hip = rear + (new Vec(0, cos, sin) * links.Leg);
+                    var front = new Vec(0, links.AnkleUp, 0);
+                    return (hip, new(0, 0, -(1 - links.Model.FrontShare) * links.Step), "feet",
+                        (links.FootFlat(Side(hip, 1, links.HipX), Side(front, 1, 0.12)), links.FootFlat(Side(hip, -1, links.HipX), Side(rear, -1, 0.12))));
+                }
 
             case Posture.Standing:
-            {
-                var ankle = new Vec(0, links.AnkleUp, 0);
-                var hip = ankle + (new Vec(0, cos, sin) * links.Leg);
-                return (hip, new(0, 0, MidFoot * links.Scale), "feet",
-                    (links.FootFlat(Side(hip, 1, links.HipX), Side(ankle, 1, 0.12)), links.FootFlat(Side(hip, -1, links.HipX), Side(ankle, -1, 0.12))));
-            }
+                {
+                    var ankle = new Vec(0, links.AnkleUp, 0);
+                    var hip = ankle + (new Vec(0, cos, sin) * links.Leg);
+                    return (hip, new(0, 0, MidFoot * links.Scale), "feet",
+                        (links.FootFlat(Side(hip, 1, links.HipX), Side(ankle, 1, 0.12)), links.FootFlat(Side(hip, -1, links.HipX), Side(ankle, -1, 0.12))));
+                }
 
             default:
-            {
-                var seat = posture == Posture.Stool ? links.Model.StoolCm / 100 : 0;
-                var hip = new Vec(0, seat + links.SeatUp, 0);
-                var foot = posture == Posture.Stool ? new Vec(0, links.AnkleUp, 0.32 * links.Scale) : new Vec(0, 0.06, 0.42 * links.Scale);
-                return (hip, new(0, seat, 0), "seat", (Bent(foot, 1, links), Bent(foot, -1, links)));
-            }
+                {
+                    var seat = posture == Posture.Stool ? links.Model.StoolCm / 100 : 0;
+                    var hip = new Vec(0, seat + links.SeatUp, 0);
+                    var foot = posture == Posture.Stool ? new Vec(0, links.AnkleUp, 0.32 * links.Scale) : new Vec(0, 0.06, 0.42 * links.Scale);
+                    return (hip, new(0, seat, 0), "seat", (Bent(foot, 1, links), Bent(foot, -1, links)));
+                }
         }
     }
 

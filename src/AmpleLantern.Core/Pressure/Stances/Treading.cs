@@ -81,6 +81,11 @@ internal static class Treading
         for (var i = 0; i < 2; i++)
         {
             var centre = body.Centre(placed.Bones) + placed.Shift;
+            if (Math.Abs(wanted - centre.Z) < NearEnough)
+            {
+                break;
+            }
+
             lean = Math.Clamp(lean + ((wanted - centre.Z) / Math.Max(0.2, centre.Y - pivotHeight)), -MostLean, MostLean);
             placed = pose(lean);
         }
@@ -89,6 +94,7 @@ internal static class Treading
     }
 
     private const double MostLean = 0.6;
+    private const double NearEnough = 0.015;
 
     private static Placed Standing(Links links, Aid aid, double lean, double floor, Force support)
     {
