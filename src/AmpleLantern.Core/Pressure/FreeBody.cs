@@ -21,6 +21,7 @@ public static class FreeBody
             MechanicsKind.Lean => Leaning(held, weight, centre),
             MechanicsKind.Weight => Text($"{weight:0} N of weight − {Aid(held):0} N carried elsewhere = {result.Newtons:0} N"),
             MechanicsKind.Seat => Text($"{weight:0} N of weight − {Of(held, "feet"):0} N in the feet − {Of(held, "hands"):0} N in the hands = {result.Newtons:0} N"),
+            MechanicsKind.Pull when held.Forces.Any(f => f.Support == "seat") => Text($"the back behind the seat pulls {result.PullNewtons:0} N through the arms; the braced feet hold {-Of(held, "foot", f => f.Z):0} N"),
             MechanicsKind.Pull => Text($"{weight:0} N × {Heels(held) - centre:0.000} m behind the heels = {result.PullNewtons:0} N × {weight * (Heels(held) - centre) / result.PullNewtons:0.000} m from the heels to the arms' line"),
             _ => Text($"the pull of {result.PullNewtons:0} N and the seat's grip push {result.Newtons:0} N through the foot"),
         };
@@ -38,6 +39,8 @@ public static class FreeBody
             ? Text($"({weight:0} N × {centre - at:0.000} m{legs}) ÷ {hands - at:0.000} m = {held.Newtons:0} N on the hands")
             : Text($"{weight:0} N × {centre - at:0.000} m ÷ {hands - at:0.000} m{from} = {held.Newtons:0} N on the hands");
     }
+
+    private static double Of(Held held, string support, Func<Vec, double> part) => held.Forces.Where(f => f.Support == support).Sum(f => part(f.Newtons));
 
     private static double Of(Held held, string support) => held.Forces.Where(f => f.Support == support).Sum(f => f.Newtons.Y);
 

@@ -63,7 +63,7 @@ public sealed class PressArtist(FigureShelf shelf, KnowledgeBase knowledge)
 
         shelf.Remember(key, wanted);
         var page = new Chart(Views.Of(client.Body, view)).OnPage(anchor.At);
-        var grips = press.Mechanics.Kind is MechanicsKind.Pull;
+        var grips = press.Mechanics is { Kind: MechanicsKind.Pull, Posture: not Posture.Sitting };
         var up = Vector3.Dot(anchor.At, client.Body.Pose.Up) - client.MatCm;
         var contact = (float)press.Asked!.Place.HeightM * MmPerM;
         return new(

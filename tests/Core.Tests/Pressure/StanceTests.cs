@@ -99,6 +99,7 @@ public class StanceTests
     [InlineData("treading-wall", 6, 0.94)]
     [InlineData("treading-free", 0, 1)]
     [InlineData("knee-on", 70, 0.3)]
+    [InlineData("treading-one-foot", 80, 0.2)]
     public void Treading_leaves_what_the_aid_does_not_carry(string id, double support, double left)
     {
         var held = Hold(Body, id, new(0, 0, support));
@@ -161,7 +162,7 @@ public class StanceTests
     {
         { "lean-kneeling", Way.Lean, 1 }, { "lean-half-kneeling", Way.Lean, 1 }, { "lean-lunge", Way.Lean, 1 }, { "lean-standing", Way.Lean, 1 },
         { "lean-sitting", Way.Lean, 1 }, { "seat-on", Way.Lean, -1 }, { "treading-bars", Way.Support, -1 }, { "treading-frame", Way.Support, -1 },
-        { "treading-wall", Way.Support, -1 }, { "knee-on", Way.Support, -1 }, { "foot-brace", Way.Lean, 1 }, { "lean-back", Way.Lean, 1 },
+        { "treading-wall", Way.Support, -1 }, { "knee-on", Way.Support, -1 }, { "treading-one-foot", Way.Support, -1 }, { "lean-back-sitting", Way.Lean, 1 }, { "foot-brace", Way.Lean, 1 }, { "lean-back", Way.Lean, 1 },
     };
 
     /// <summary>Leaning further never lowers the hands' force; sitting back never lowers the seat's; more help never adds weight.</summary>

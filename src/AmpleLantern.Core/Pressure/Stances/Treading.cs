@@ -22,10 +22,10 @@ internal static class Treading
         var ball = links.Scale * 0.13;
         var heel = -links.Scale * 0.045;
         var middle = (ball + heel) / 2;
-        var aid = Carried(body, mechanics.Aid, share, floor, links);
+        var knees = mechanics.Posture is Posture.Knees or Posture.HalfKneeling;
+        var aid = Carried(body, mechanics.Aid, share, floor, links, knees);
         // Where the centre of mass has to be for the contact to press at its middle.
         var wanted = ((body.Weight - aid.Newtons.Y) * middle + (aid.Newtons.Y * aid.At.Z) - (aid.Newtons.Z * (aid.At.Y - floor))) / body.Weight;
-        var knees = mechanics.Posture is Posture.Knees or Posture.HalfKneeling;
         var posed = Balanced(body, wanted, floor, lean => knees ? Kneeling(links, lean, floor) : Standing(links, mechanics.Aid, lean, floor, aid));
         var centre = (body.Centre(posed.Bones) + posed.Shift) with { X = 0 };
         var loads = new List<Force> { Balance.Weight(body, centre) };
@@ -62,7 +62,7 @@ internal static class Treading
         _ => "other foot",
     };
 
-    private static Force Carried(PractitionerBody body, Aid aid, double share, double floor, Links links)
+    private static Force Carried(PractitionerBody body, Aid aid, double share, double floor, Links links, bool knees)
     {
         var up = body.Weight * share;
         return aid switch
@@ -70,7 +70,7 @@ internal static class Treading
             Aid.Bars => new("bars", new(0, floor + (1.12 * body.Practitioner.StatureM), 0.16), Vec.Up * up),
             Aid.Frame => new("frame", new(0, floor + (0.52 * body.Practitioner.StatureM), 0.14), Vec.Up * up),
             Aid.Wall => new("wall", new(0, floor + (0.8 * body.Practitioner.StatureM), 0.5), new(0, up, -up / links.Model.WallFriction)),
-            _ => new("other-foot", new(0, 0, OtherFoot), Vec.Up * up),
+            _ => new("other-foot", new(0, 0, knees ? OtherFoot : -OtherFoot), Vec.Up * up),
         };
     }
 
@@ -102,12 +102,13 @@ internal static class Treading
         var hip = ankle + (new Vec(0, Math.Cos(lean), Math.Sin(lean)) * links.Leg);
         var (left, right) = aid switch
         {
-            Aid.None => (links.Resting(hip, lean, 1), links.Resting(hip, lean, -1)),
+            Aid.None or Aid.OtherFoot => (links.Resting(hip, lean, 1), links.Resting(hip, lean, -1)),
             Aid.Wall => (links.Resting(hip, lean, 1), new Target(support.At + new Vec(-0.15, 0, 0), new(0, -1, -0.3), -70)),
             _ => (new Target(support.At + new Vec(0.26 * links.Scale, 0, 0), new(0.6, -0.6, -0.3)), new(support.At + new Vec(-0.26 * links.Scale, 0, 0), new(-0.6, -0.6, -0.3))),
         };
+        var other = aid is Aid.OtherFoot ? new Vec(0.08, links.AnkleUp, -OtherFoot) : ankle + new Vec(0.08, 0, 0);
         return links.Place(
-            hip, lean, links.FootFlat(hip + new Vec(links.HipX, 0, 0), ankle + new Vec(0.08, 0, 0)),
+            hip, lean, links.FootFlat(hip + new Vec(links.HipX, 0, 0), other),
             links.FootFlat(hip - new Vec(links.HipX, 0, 0), ankle - new Vec(0.08, 0, 0)), left, right);
     }
 

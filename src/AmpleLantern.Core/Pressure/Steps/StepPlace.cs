@@ -20,7 +20,7 @@ public sealed record StepPlace(Anchor Anchor, WorkedPlace Worked, Vector3 Forwar
     {
         var up = client.Body.Pose.Up;
         var forward = Facing(knowledge.Stances[step.Stance].Where, step.Side, client.Body.Pose);
-        var against = mechanics.Kind is MechanicsKind.Brace ? -forward : up;
+        var against = mechanics.Kind is MechanicsKind.Brace || mechanics is { Kind: MechanicsKind.Pull, Posture: Posture.Sitting } ? -forward : up;
         int[] sides = step.Side switch
         {
             Side.Left => [1],
@@ -41,7 +41,7 @@ public sealed record StepPlace(Anchor Anchor, WorkedPlace Worked, Vector3 Forwar
         return new(
             anchor,
             new(
-                mechanics.Kind is MechanicsKind.Pull ? model.GripCm / 100 : Math.Max(0, height) + raised,
+                mechanics is { Kind: MechanicsKind.Pull, Posture: not Posture.Sitting } ? model.GripCm / 100 : Math.Max(0, height) + raised,
                 facing < TurnedAway ? 0 : Balance.Degrees(Math.Acos(Math.Clamp(facing, -1, 1))),
                 step.Pattern.Kind is PatternKind.PalmWalk ? 1 : contact.Spots, contact.Family == ForearmFamily),
             forward, Vector3.Cross(forward, up));
