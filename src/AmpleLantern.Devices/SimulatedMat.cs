@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using System.Runtime.CompilerServices;
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Training;
 using MathNet.Numerics.Distributions;
 
@@ -15,6 +16,11 @@ namespace AmpleLantern.Devices;
 /// <param name="outBreathShare">Part of a breath that is breathed out, 0 to 1.</param>
 public sealed class SimulatedMat(MatModel model, double jabNewtonsPerSecond, double breathsPerMinute, double comfortNewtons, double outBreathShare, int seed) : IPressedMat
 {
+    /// <summary>The mat under the client of a drill.</summary>
+    public static SimulatedMat Under(DrillTarget target, KnowledgeBase knowledge, int seed) => new(
+        knowledge.Training.Model.Mat, knowledge.Training.Model.JabNewtonsPerSecond, target.BreathsPerMinute,
+        target.PeakNewtons * knowledge.Training.Model.Mat.ComfortShare, knowledge.Defaults.OutBreathShare, seed);
+
     private const double PushBack = 0.12;
     private const double StiffWhenTense = 2;
     private readonly Normal noise = new(0, model.NoiseNewtons, new Random(seed));

@@ -94,6 +94,9 @@ public sealed record Tissue(string Id, string Name, Source Source, double Factor
 /// <param name="LumbarNm">Moment about the lowest lumbar joint that is not held for long, in newton metres.</param>
 public sealed record LoadLimits(double ThumbKgMinutes, double KneelingMinutes, double LumbarNm, double TreadingMinutes);
 
+/// <summary>Where the hands take hold of an aid: height as a share of stature above what is stood on, and how far ahead in metres.</summary>
+public sealed record AidPlace(double HeightOfStature, double AheadM);
+
 /// <summary>Constants of the pressure computations.</summary>
 /// <param name="UsualMassKg">Practitioner's mass until it is given.</param>
 /// <param name="LeastMassKg">Lightest and heaviest practitioner, and the statures, that are believed.</param>
@@ -114,7 +117,7 @@ public sealed record PressureModel(
     string Id, Source Source, double UsualMassKg, double LeastMassKg, double MostMassKg, double LeastStatureM, double MostStatureM, double Friction,
     double WallFriction, double ArmsOffPlumbDegrees, double KneeHeightCm, double StepLengthCm, double FrontShare, double HalfStepShare, double FrontShareKneeling,
     IReadOnlyDictionary<string, double> SurfacesCm, double StoolCm, double GripCm, double AnswerWeight, IReadOnlyDictionary<string, double> FeltByAnswer,
-    LoadLimits Limits) : IKnown;
+    LoadLimits Limits, IReadOnlyDictionary<string, AidPlace> Aids) : IKnown;
 
 /// <summary>What pressing is computed from.</summary>
 public sealed record PressureBase(

@@ -17,15 +17,14 @@ public static class DemoRuns
 
     public static IEnumerable<DrillRun> Of(string staffId, Practitioner practitioner, KnowledgeBase knowledge, Instant now)
     {
-        var model = knowledge.Training.Model;
         var breaths = knowledge.Defaults.BreathsPerMinute;
         for (var i = 0; i < Done.Length; i++)
         {
             var (id, daysAgo, skill) = Done[i];
             var target = DrillTarget.For(knowledge.Training.Drills[id], practitioner, breaths, knowledge);
-            var mat = new SimulatedMat(model.Mat, model.JabNewtonsPerSecond, breaths, target.PeakNewtons * 1.35, knowledge.Defaults.OutBreathShare, i);
+            var mat = SimulatedMat.Under(target, knowledge, i);
             var samples = new List<MatSample>();
-            for (var t = 0.0; t < target.Seconds; t = samples[^1].Seconds + (1.0 / model.Mat.SamplesPerSecond))
+            for (var t = 0.0; t < target.Seconds; t = samples[^1].Seconds + (1.0 / knowledge.Training.Model.Mat.SamplesPerSecond))
             {
                 // The less practised, the more it wanders, leans to one side and arrives too hard.
                 var off = 1 - skill;

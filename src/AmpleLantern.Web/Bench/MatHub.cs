@@ -24,7 +24,6 @@ public sealed class MatHub(Practising practising, BenchDesk desk, KnowledgeBase 
 {
     private static readonly TimeSpan Together = TimeSpan.FromMilliseconds(20);
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(1);
-    private const double ComfortLevels = 1.35;
 
     /// <summary>Runs a drill: readings until its time is over or it is left.</summary>
     /// <param name="recording">Word of a recording to play instead of pressing.</param>
@@ -104,9 +103,7 @@ public sealed class MatHub(Practising practising, BenchDesk desk, KnowledgeBase 
             return new ReplayMat(practising.Recording(Who, recording) ?? throw new RefusalException("not-found", "That recording is no longer here. Choose the file again."));
         }
 
-        var model = knowledge.Training.Model;
-        var mat = new SimulatedMat(
-            model.Mat, model.JabNewtonsPerSecond, target.BreathsPerMinute, target.PeakNewtons * ComfortLevels, knowledge.Defaults.OutBreathShare, Environment.TickCount);
+        var mat = SimulatedMat.Under(target, knowledge, Environment.TickCount);
         return settings.UnplugAfterSeconds is { } seconds ? new UnpluggedMat(mat, seconds) : mat;
     }
 

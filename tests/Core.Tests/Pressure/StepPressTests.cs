@@ -63,6 +63,20 @@ public class StepPressTests
         }
     }
 
+    /// <summary>A client who always wants more does not lean anyone past a finding: weighed against the shipped bands, hand work too.</summary>
+    [Fact]
+    public void Wanting_more_never_presses_past_a_cap()
+    {
+        var more = new OwnBands(Enumerable.Range(0, 9).SelectMany(i => new[] { 6.0, 30, 120 }.Zip([60.0, 20, 3.5], (kPa, area) =>
+            new PressAnswer("thigh-back", area, kPa * (1 + (0.2 * i)), 2, "more"))), Known.Base);
+        foreach (var step in Known.Flow(Known.Legs).Steps.Concat(Known.Flow("feet-fluid").Steps))
+        {
+            var press = StepPress.Of(step, Between with { Own = more }, 2, Known.Base);
+            Assert.False(press.Result is { AboveCap: true, Held.Feasible: true } && press.Way is Way.Lean, step.Id);
+            Assert.InRange(press.Level, 1, press.Mechanics.Kind is MechanicsKind.None ? step.Level : press.Result is { AboveCap: true } ? 5 : 2);
+        }
+    }
+
     [Fact]
     public void The_load_is_the_sum_of_its_steps_and_thumbs_can_be_spared()
     {

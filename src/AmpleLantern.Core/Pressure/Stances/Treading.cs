@@ -65,13 +65,14 @@ internal static class Treading
     private static Force Carried(PractitionerBody body, Aid aid, double share, double floor, Links links, bool knees)
     {
         var up = body.Weight * share;
-        return aid switch
+        if (!links.Model.Aids.TryGetValue(Name(aid), out var place))
         {
-            Aid.Bars => new("bars", new(0, floor + (1.12 * body.Practitioner.StatureM), 0.16), Vec.Up * up),
-            Aid.Frame => new("frame", new(0, floor + (0.52 * body.Practitioner.StatureM), 0.14), Vec.Up * up),
-            Aid.Wall => new("wall", new(0, floor + (0.8 * body.Practitioner.StatureM), 0.5), new(0, up, -up / links.Model.WallFriction)),
-            _ => new("other-foot", new(0, 0, knees ? OtherFoot : -OtherFoot), Vec.Up * up),
-        };
+            return new("other-foot", new(0, 0, knees ? OtherFoot : -OtherFoot), Vec.Up * up);
+        }
+
+        // A hand on a wall carries by friction alone, for which it has to press.
+        var push = aid is Aid.Wall ? up / links.Model.WallFriction : 0;
+        return new(Name(aid), new(0, floor + (place.HeightOfStature * body.Practitioner.StatureM), place.AheadM), new(0, up, -push));
     }
 
     /// <summary>The lean that brings the centre of mass over a place: two corrections of a first guess; the forces are exact whatever is left.</summary>

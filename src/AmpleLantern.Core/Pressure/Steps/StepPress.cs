@@ -33,7 +33,8 @@ public sealed record StepPress(string Step, Mechanics Mechanics, PressAsked? Ask
         {
             var area = between.Practitioner.Practitioner.AreaCm2(contact);
             var levels = Levels.Of(area, step.Region, between.Own, knowledge);
-            return new(step.Id, mechanics, null, null, null, null, Pressing.Newtons(levels.Middle(step.Level), area) * contact.Spots, step.Level);
+            var level = Math.Min(step.Level, capLevel ?? Levels.Deepest);
+            return new(step.Id, mechanics, null, null, null, null, Pressing.Newtons(levels.Middle(level), area) * contact.Spots, level);
         }
 
         var place = StepPlace.Of(step, mechanics, between.Client(step.Position, PlanReach.BentSide(step.Side)), knowledge);
@@ -54,7 +55,8 @@ public sealed record StepPress(string Step, Mechanics Mechanics, PressAsked? Ask
             return (usual, null);
         }
 
-        var wanted = usual.Levels.Middle(level);
+        // A client who wants more moves the middle of a level up, but never past what a finding lets through.
+        var wanted = Math.Min(usual.Levels.Middle(level), (usual.CapKPa ?? double.PositiveInfinity) * UnderCap);
         if (Found(asked, from, wanted, knowledge) is { } found)
         {
             return (found.Result, found.Way);
