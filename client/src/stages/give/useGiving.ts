@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import { Problem } from '../../api/http';
 import type { VisitView } from '../../api/types';
+import { changes } from '../../api/useVisit';
 import { signInNeeded } from '../../shell/door';
 import { Giving } from './giving';
 import { anchorOf, predict } from './moment';
@@ -28,8 +29,11 @@ export function useGiving(visit: VisitView) {
       clearInterval(looking);
       clearInterval(ticking);
       window.removeEventListener('lantern-signed-in', look);
-      // The next stage must see what has just been noted here.
-      void giving.log.flush().then(() => cache.invalidateQueries({ queryKey: ['visit', visit.id] }));
+      // The next stage must see what has just been noted here, and its first change must be made on that.
+      changes.add(async () => {
+        await giving.log.flush();
+        await cache.invalidateQueries({ queryKey: ['visit', visit.id] });
+      });
     };
   }, [giving, visit.id, cache]);
   const { state } = giving.log;
