@@ -1,12 +1,13 @@
 import { useTranslation } from 'react-i18next';
 import type { DrillTarget } from '../../api/types';
+import { kilos } from '../../parts/kilos';
 import { Lantern } from '../../shell/Lantern';
 import { Trace } from './Trace';
 import { wantedAt } from './trace';
 import type { usePractice } from './usePractice';
 import { usePressInput } from './usePressInput';
 
-const kg = (newtons: number) => (newtons / 9.80665).toFixed(1);
+const kg = (newtons: number) => kilos(newtons).toFixed(1);
 
 /** The drill as it runs: the trace, what to do now, both hands, the client, and the pad that is pressed. */
 export function Live({ target, practice }: { target: DrillTarget; practice: ReturnType<typeof usePractice> }) {

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState, type RefObject } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { DrillTarget } from '../../api/types';
+import { kilos } from '../../parts/kilos';
 import type { Sample } from './usePractice';
 import { envelope, line, windowOf } from './trace';
 
@@ -36,7 +37,7 @@ export function Trace({ target, samples, live }: Props) {
   const x = (s: number) => ((s - view.from) / (view.to - view.from)) * size.width;
   const y = (n: number) => size.height - 34 - (Math.min(n, most) / most) * (size.height - 50);
   const shown = all.filter((s) => s.seconds >= view.from - 0.2 && s.seconds <= view.to);
-  const kg = (n: number) => Math.round(n / 9.80665);
+  const kg = (n: number) => Math.round(kilos(n));
   const ticks = [0.5, 1, 1.5].map((share) => share * target.peakNewtons);
   return (
     <svg

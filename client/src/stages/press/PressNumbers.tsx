@@ -1,11 +1,12 @@
 import { useTranslation } from 'react-i18next';
 import type { PressFrame, PressView } from '../../api/types';
+import { kilos } from '../../parts/kilos';
 import { Level } from '../../parts/Level';
 
 /** The press in figures: kilograms, kilopascals, level, and whether that is as it should be. */
 export function PressNumbers({ view, frame }: { view: PressView; frame: PressFrame }) {
   const { t } = useTranslation();
-  const kilos = view.kind === 'pull' ? (frame.pull ?? 0) / 9.80665 : frame.kilograms;
+  const weight = view.kind === 'pull' ? kilos(frame.pull ?? 0) : frame.kilograms;
   const verdict = !frame.feasible
     ? t('press.cannot')
     : frame.aboveCap
@@ -17,12 +18,12 @@ export function PressNumbers({ view, frame }: { view: PressView; frame: PressFra
   return (
     <div className="pressnumbers">
       <p className="big">
-        <b>{kilos.toFixed(kilos < 10 ? 1 : 0)}</b> {t('press.kg')}
+        <b>{weight.toFixed(weight < 10 ? 1 : 0)}</b> {t('press.kg')}
         <small>
           {view.kind === 'pull'
             ? t('press.pull')
             : view.spots > 1
-              ? `${view.contact}, ${t('press.each', { kg: (kilos / view.spots).toFixed(1) })}`
+              ? `${view.contact}, ${t('press.each', { kg: (weight / view.spots).toFixed(1) })}`
               : view.contact}
         </small>
       </p>

@@ -1,6 +1,7 @@
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import type { PlanEdit, PlanStep, PressView, VisitView, Vocabulary } from '../../api/types';
+import { kilos } from '../../parts/kilos';
 import { LevelScale } from './LevelScale';
 import { LoadPart } from './LoadPart';
 import { PressNumbers } from './PressNumbers';
@@ -117,7 +118,7 @@ export function PressPanel({ step, visit, words, locked, onEdit, onChoose }: Pro
       ) : (
         <p className="how">
           {view.handNewtons > 0
-            ? t('press.byHand', { kg: (view.handNewtons / 9.80665).toFixed(1), level: view.planned })
+            ? t('press.byHand', { kg: kilos(view.handNewtons).toFixed(1), level: view.planned })
             : t('press.none')}
         </p>
       )}
@@ -147,7 +148,7 @@ const sliderValue = (way: Way, value: number, forces: { support: string; up: num
   if (way === 'lean') return t(value < 0 ? 'press.degreesBack' : 'press.degrees', { n: Math.round(Math.abs(value)) });
   if (way === 'ahead') return t('press.cm', { n });
   const carried = forces.find((f) => aids.includes(f.support))?.up;
-  return carried == null ? t('press.percent', { n }) : t('press.percentKg', { n, kg: Math.round(carried / 9.80665) });
+  return carried == null ? t('press.percent', { n }) : t('press.percentKg', { n, kg: Math.round(kilos(carried)) });
 };
 
 /** The sum behind the number, and what it rests on. */
@@ -161,8 +162,8 @@ function Why({ view, why, normal, drag }: { view: PressView; why: string; normal
         <p>
           {t('press.slope', {
             degrees: view.slopeDegrees,
-            normal: (normal / 9.80665).toFixed(1),
-            drag: (drag / 9.80665).toFixed(1),
+            normal: kilos(normal).toFixed(1),
+            drag: kilos(drag).toFixed(1),
           })}
         </p>
       )}

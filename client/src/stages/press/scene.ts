@@ -1,12 +1,11 @@
 import type { PressFrame, PressView } from '../../api/types';
+import { kilos } from '../../parts/kilos';
 
 /** How long a newton is drawn, in millimetres of the scene. */
 export const newtonsToMm = 0.55;
 
-const gravity = 9.80665;
-
 /** A force in kilograms-force, short. */
-export const kilograms = (newtons: number) => `${Math.round(newtons / gravity)} kg`;
+export const kilograms = (newtons: number) => `${Math.round(kilos(newtons))} kg`;
 
 /** Pieces that belong together, by their places in the order: each limb, and the body. */
 export const groups = (order: string[]) => {
