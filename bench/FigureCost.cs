@@ -20,7 +20,7 @@ public static class FigureCost
     {
         var knowledge = KnowledgeFolder.Load(KnowledgeFolder.Shipped);
         var folder = Path.Combine(Path.GetTempPath(), $"lantern-figures-{Guid.NewGuid():n}");
-        var shelf = new FigureShelf(knowledge, folder, folder);
+        var shelf = new FigureShelf(knowledge, new(new Microsoft.Extensions.Caching.Memory.MemoryCache(new Microsoft.Extensions.Caching.Memory.MemoryCacheOptions())), folder, folder);
         var size = BodySize.Of(new(158, Build.Broad), knowledge.Atlas.Stretches);
         var wanted = knowledge.Positions.All.Select(p => new FigureWanted(size, p.Id, 1, Views.Usual(p.Id)))
             .Concat(["front", "back", "left", .. Views.CloseUps.Where(v => !v.EndsWith(".right", StringComparison.Ordinal))], v => new(size, "standing", 1, v)).ToList();

@@ -14,6 +14,6 @@ export default defineConfig({
       scss: { quietDeps: true, silenceDeprecations: ['import', 'global-builtin', 'color-functions', 'if-function'] },
     },
   },
-  server: { proxy: { '/api': 'http://127.0.0.1:5088' } },
+  server: { proxy: { '/api': 'http://127.0.0.1:5088', '/hubs': { target: 'http://127.0.0.1:5088', ws: true } } },
   test: { environment: 'jsdom', include: ['src/**/*.test.{ts,tsx}'] },
 });

@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { lazy, Suspense } from 'react';
 import { useTranslation } from 'react-i18next';
-import { Navigate, Route, Routes, useMatch } from 'react-router';
-import { ask, http } from './api/http';
+import { Navigate, Route, Routes, useLocation, useMatch } from 'react-router';
+import { meQuery } from './api/useMe';
 import { useDoor } from './shell/door';
+import { Failing } from './shell/Failing';
 import { IdleLock } from './shell/IdleLock';
 import { KeyHelp } from './shell/KeyHelp';
 import { SaveBanner } from './shell/SaveBanner';
@@ -39,7 +40,8 @@ export function App() {
 function House() {
   const { t } = useTranslation();
   const door = useDoor();
-  const me = useQuery({ queryKey: ['me'], queryFn: () => ask(http.GET('/api/me')), staleTime: 60_000 });
+  const { pathname } = useLocation();
+  const me = useQuery(meQuery);
   if (me.isError) return <p className="loading">{t('shell.unreachable')}</p>;
   if (!me.data) return <p className="loading">{t('shell.loading')}</p>;
   if (me.data.needsSetup) return <Setup />;
@@ -47,20 +49,22 @@ function House() {
   return (
     <>
       <Suspense fallback={<p className="loading">{t('shell.loading')}</p>}>
-        <Routes>
-          <Route path="/" element={<Navigate to="/today" replace />} />
-          <Route path="/today" element={<Today />} />
-          <Route path="/visits/:visitId/:stage?" element={<VisitFrame />} />
-          <Route path="/visits/:visitId/letter/:kind" element={<LetterPage />} />
-          <Route path="/visits/:visitId/card" element={<CardPage />} />
-          <Route path="/library/:kind?/:id?" element={<Library />} />
-          <Route path="/clients" element={<Clients />} />
-          <Route path="/clients/:clientId" element={<History />} />
-          <Route path="/atlas" element={<Atlas />} />
-          <Route path="/bench/:drill?" element={<Bench />} />
-          <Route path="/practice" element={<Practice />} />
-          <Route path="*" element={<p className="loading">{t('shell.noSuchPlace')}</p>} />
-        </Routes>
+        <Failing key={pathname}>
+          <Routes>
+            <Route path="/" element={<Navigate to="/today" replace />} />
+            <Route path="/today" element={<Today />} />
+            <Route path="/visits/:visitId/:stage?" element={<VisitFrame />} />
+            <Route path="/visits/:visitId/letter/:kind" element={<LetterPage />} />
+            <Route path="/visits/:visitId/card" element={<CardPage />} />
+            <Route path="/library/:kind?/:id?" element={<Library />} />
+            <Route path="/clients" element={<Clients />} />
+            <Route path="/clients/:clientId" element={<History />} />
+            <Route path="/atlas" element={<Atlas />} />
+            <Route path="/bench/:drill?" element={<Bench />} />
+            <Route path="/practice" element={<Practice />} />
+            <Route path="*" element={<p className="loading">{t('shell.noSuchPlace')}</p>} />
+          </Routes>
+        </Failing>
       </Suspense>
       <SaveBanner />
       <KeyHelp />

@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Data.Audit;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -25,20 +26,61 @@ public static class Database
         new SqliteConnectionStringBuilder { DataSource = path, ForeignKeys = true, DefaultTimeout = 10 }.ToString();
 
     /// <summary>
-    /// Brings the database up to date and makes it durable: what has been acknowledged survives a kill and a power cut.
-    /// The write-ahead log is a setting of the file; SQLite flushes at every commit (synchronous = full) by itself.
+    /// Brings the database up to date, its documents too, and makes it durable: what has been acknowledged survives a kill and a power
+    /// cut. The write-ahead log is a setting of the file; SQLite flushes at every commit (synchronous = full) by itself. Before anything
+    /// is changed in a database that holds something, a copy is laid beside it.
     /// </summary>
+    /// <param name="folder">The data folder the database lies in.</param>
     /// <exception cref="InvalidOperationException">This SQLite does not flush at every commit.</exception>
-    public static async Task Prepare(LanternDb db)
+    public static async Task Prepare(LanternDb db, string folder, PracticeKnowledge knowledge)
     {
-        await db.Database.MigrateAsync();
+        var applied = (await db.Database.GetAppliedMigrationsAsync()).ToList();
+        var pending = (await db.Database.GetPendingMigrationsAsync()).ToList();
+        var generation = applied.Count > 0 ? await Number(db, "PRAGMA user_version") : 0;
+        if (applied.Count > 0 && (pending.Count > 0 || generation < RecordUpgrade.Generation))
+        {
+            Backup.Take(folder, Path.Combine(folder, $"{FileName}.before-{RecordUpgrade.Generation}-{applied[^1]}"));
+        }
+
+        if (pending.Count > 0)
+        {
+            await db.Database.MigrateAsync();
+        }
+
         await db.Database.ExecuteSqlRawAsync("PRAGMA journal_mode=WAL");
-        var synchronous = (await db.Database.SqlQueryRaw<int>("PRAGMA synchronous").ToListAsync()).Single();
-        if (synchronous < Full)
+        if (generation < RecordUpgrade.Generation)
+        {
+            await RecordUpgrade.Run(db, knowledge);
+        }
+
+        foreach (var trigger in Triggers)
+        {
+            await db.Database.ExecuteSqlRawAsync(trigger);
+        }
+
+        if (await Number(db, "PRAGMA synchronous") < Full)
         {
             throw new InvalidOperationException("This SQLite does not flush at every commit; a power cut could lose what was noted.");
         }
     }
+
+    private static readonly string[] Refused = ["update", "delete"];
+
+    /// <summary>Tables that only grow.</summary>
+    private static readonly string[] Growing = ["Audit", "SessionEvents", "Addenda", "Bases", "EarlierFacts"];
+
+    /// <summary>What the database itself refuses. Stated anew at every start: a table rebuilt by a migration loses its triggers.</summary>
+    private static IEnumerable<string> Triggers =>
+    [
+        .. Growing.SelectMany(table => Refused.Select(what =>
+            $"CREATE TRIGGER IF NOT EXISTS {table}_no_{what} BEFORE {what.ToUpperInvariant()} ON {table} BEGIN SELECT RAISE(ABORT, '{table} only grows'); END")),
+        "CREATE TRIGGER IF NOT EXISTS visits_signed BEFORE UPDATE ON Visits WHEN OLD.SignedAt IS NOT NULL BEGIN SELECT RAISE(ABORT, 'a signed visit is locked'); END",
+    ];
+
+    internal static IEnumerable<string> DropTriggers =>
+        [.. Growing.SelectMany(table => Refused.Select(what => $"DROP TRIGGER IF EXISTS {table}_no_{what}")), "DROP TRIGGER IF EXISTS visits_signed"];
+
+    private static async Task<int> Number(LanternDb db, string sql) => (await db.Database.SqlQueryRaw<int>(sql).ToListAsync()).Single();
 
     private const int Full = 2;
 }

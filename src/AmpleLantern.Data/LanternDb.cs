@@ -19,6 +19,12 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
 
     public DbSet<Visit> Visits => Set<Visit>();
 
+    public DbSet<StoredBasis> Bases => Set<StoredBasis>();
+
+    public DbSet<EarlierFact> EarlierFacts => Set<EarlierFact>();
+
+    public DbSet<PracticeSettings> Settings => Set<PracticeSettings>();
+
     public DbSet<SessionEvent> SessionEvents => Set<SessionEvent>();
 
     public DbSet<Addendum> Addenda => Set<Addendum>();
@@ -62,22 +68,34 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
         builder.Entity<Visit>(b =>
         {
             b.Property(v => v.Version).IsConcurrencyToken();
-            AsJson(b.Property(v => v.Plan));
+            AsPacked(b.Property(v => v.Plan));
             AsJson(b.Property(v => v.CheckIn));
             AsJson(b.Property(v => v.Interviews)).HasDefaultValueSql("'[]'");
             AsJson(b.Property(v => v.Overrides));
             AsJson(b.Property(v => v.Ratings));
             AsJson(b.Property(v => v.Note));
-            AsJson(b.Property(v => v.Snapshot));
+            AsPacked(b.Property(v => v.Seal)).HasColumnName("Snapshot");
             b.HasMany(v => v.Events).WithOne().HasForeignKey(e => e.VisitId);
+            b.HasMany(v => v.Bases).WithOne().HasForeignKey(x => x.VisitId);
             b.HasMany(v => v.Addenda).WithOne().HasForeignKey(a => a.VisitId);
             b.HasIndex(v => v.Date);
         });
         builder.Entity<SessionEvent>(b =>
         {
             b.Property(e => e.Id).ValueGeneratedNever();
-            b.HasIndex(e => new { e.VisitId, e.Sequence }).IsUnique();
+            b.HasIndex(e => new { e.VisitId, e.At });
         });
+        builder.Entity<StoredBasis>(b =>
+        {
+            b.ToTable("Bases");
+            b.Property(x => x.Id).ValueGeneratedNever();
+        });
+        builder.Entity<EarlierFact>(b =>
+        {
+            AsJson(b.Property(f => f.Entry));
+            b.HasIndex(f => f.ClientId);
+        });
+        builder.Entity<PracticeSettings>(b => b.Property(s => s.Id).ValueGeneratedNever());
         builder.Entity<IntakeLink>(b =>
         {
             AsJson(b.Property(i => i.Answers));
@@ -100,12 +118,18 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
         builder.Entity<AuditEntry>(b => b.HasIndex(a => a.ClientId));
     }
 
-    private static PropertyBuilder<T> AsJson<T>(PropertyBuilder<T> property)
+    private static PropertyBuilder<T> AsJson<T>(PropertyBuilder<T> property) =>
+        Immutable(property.HasConversion(v => OpenJson.Write(v), text => OpenJson.Read<T>(text)));
+
+    /// <summary>As JSON pressed small; rows written before that are plain text and are read as well.</summary>
+    private static PropertyBuilder<T> AsPacked<T>(PropertyBuilder<T> property) =>
+        Immutable(property.HasConversion(v => PackedJson.Write(v), bytes => PackedJson.Read<T>(bytes)));
+
+    /// <summary>Immutable values: a change is another value, so comparing references is enough.</summary>
+    private static PropertyBuilder<T> Immutable<T>(PropertyBuilder<T> property)
     {
-        // Immutable values: a change is another value, so comparing references is enough.
-        property.HasConversion(v => OpenJson.Write(v), text => OpenJson.Read<T>(text))
-            .Metadata.SetValueComparer(new Microsoft.EntityFrameworkCore.ChangeTracking.ValueComparer<T>(
-                (a, b) => ReferenceEquals(a, b), v => v == null ? 0 : v.GetHashCode(), v => v));
+        property.Metadata.SetValueComparer(new Microsoft.EntityFrameworkCore.ChangeTracking.ValueComparer<T>(
+            (a, b) => ReferenceEquals(a, b), v => v == null ? 0 : System.Runtime.CompilerServices.RuntimeHelpers.GetHashCode(v), v => v));
         return property;
     }
 

@@ -61,7 +61,15 @@ if (args is ["draw-figures"])
 }
 
 builder.Services.AddSingleton(knowledge);
+// Whoever screens asks for the practice's knowledge: the shipped one with its own rules.
+builder.Services.AddTransient(p => p.GetRequiredService<RuleBook>().Current);
 builder.Services.AddSingleton<IClock>(SystemClock.Instance);
+builder.Services.AddSingleton<PracticeClock>();
+builder.Services.AddSingleton<StaffNames>();
+builder.Services.AddMemoryCache(o => o.SizeLimit = builder.Configuration.GetValue("Memory:CacheMegabytes", 256L) << 20);
+builder.Services.AddSingleton<BasisStore>();
+builder.Services.AddSingleton<VisitNews>();
+builder.Services.AddScoped<SessionStart>();
 builder.Services.AddSingleton<SetupCode>();
 builder.Services.AddSingleton<ReadTrail>();
 builder.Services.AddScoped<VisitDesk>();
@@ -81,13 +89,15 @@ builder.Services.AddSingleton(new FactWords(knowledge));
 builder.Services.AddHostedService<FigureDrawer>();
 var data = Path.GetFullPath(builder.Configuration["data"] ?? "data");
 builder.Services.AddLanternDatabase(data);
-builder.Services.AddSingleton(new FigureShelf(knowledge, FigureShelf.Shipped, Path.Combine(data, "figures")));
+builder.Services.AddSingleton<Memo>();
+builder.Services.AddSingleton(p => new FigureShelf(knowledge, p.GetRequiredService<Memo>(), FigureShelf.Shipped, Path.Combine(data, "figures")));
 // Sign-ins survive a restart, and everything a practice has to keep lies in one folder.
 builder.Services.AddDataProtection().SetApplicationName("AmpleLantern").PersistKeysToFileSystem(new(Path.Combine(data, "keys")));
 builder.Services.ConfigureHttpJsonOptions(o => OpenJson.Configure(o.SerializerOptions, strict: true));
 builder.Services.AddResponseCompression(o => o.EnableForHttps = true);
 builder.Services.AddOpenApiDocument();
 builder.Services.AddScoped<PlanShelf>();
+builder.Services.AddScoped<LibraryCards>();
 builder.AddAccess();
 
 var app = builder.Build();
@@ -106,6 +116,7 @@ var api = app.MapGroup("/api").RequireAuthorization();
 api.MapSignIn();
 api.MapPeople();
 api.MapToday();
+api.MapBookings();
 api.MapClients();
 api.MapPractice();
 api.MapRules();
@@ -124,8 +135,10 @@ visit.MapLetters();
 visit.MapPlan();
 visit.MapPress();
 visit.MapGive();
+visit.MapAmend();
 visit.MapReflect();
 app.MapHub<MatHub>("/hubs/mat");
+app.MapHub<VisitHub>("/hubs/visits");
 app.MapOpenApi("/api/openapi/{documentName}.json").AllowAnonymous();
 app.Map("/api/{**rest}", (HttpContext http) => AccessSetup.Refuse(http, 404, "not-found", "There is no such address. Check it against the API document."));
 app.MapFallbackToFile("index.html");

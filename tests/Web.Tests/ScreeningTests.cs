@@ -48,7 +48,7 @@ public sealed class ScreeningTests : IAsyncLifetime
         Assert.False(Knows(untouched, "diabetes", "known"), "nothing counts before a practitioner has read it");
         var waiting = (await odile.Get($"/api/visits/{id}/intake"))!;
         Assert.Equal(["diabetes", "no asthma", "medicine: heparin"], waiting["lines"]!.AsArray().Select(l => (string)l!["saying"]!));
-        var visit = (await odile.Post($"/api/visits/{id}/intake/accept", new { version = Version(untouched), lines = new[] { 1, 2 }, words = true }))!;
+        var visit = (await odile.Post($"/api/visits/{id}/intake/accept", new { version = Version(untouched), link = (string)waiting["link"]!, lines = waiting["lines"]!.AsArray().Skip(1).Select(l => (string)l!["id"]!).ToArray(), words = true }))!;
         Assert.False(Knows(visit, "diabetes", "known"), "put aside");
         Assert.True(Knows(visit, "asthma", "no"));
         Assert.Contains("anticoagulant.pressure", Rules(visit));

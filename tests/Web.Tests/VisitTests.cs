@@ -34,7 +34,8 @@ public sealed class VisitTests : IAsyncLifetime
         var after = (await odile.Put($"/api/visits/{id}/facts", new { version = Version(before), entry = new { fact = "fever", status = "known" } }))!;
         Assert.Equal("postpone", (string)after["screen"]!["verdict"]!);
         Assert.False((bool)after["start"]!["mayStart"]!);
-        var back = await Post(id, "facts/forget", new { version = Version(after), entry = new { fact = "fever" } });
+        odile.Refused(422, "reason-too-short", await odile.Post($"/api/visits/{id}/facts/strike", new { version = Version(after), entry = new { fact = "fever" }, reason = "no" }));
+        var back = await Post(id, "facts/strike", new { version = Version(after), entry = new { fact = "fever" }, reason = "A slip of the finger." });
         Assert.Contains(back["missing"]!.AsArray(), m => (string)m!["fact"]! == "fever");
     }
 
@@ -106,7 +107,7 @@ public sealed class VisitTests : IAsyncLifetime
         var sedge = await odile.VisitOf("Sedge");
         visit = await odile.Visit(sedge);
         odile.Refused(422, "cannot-override", await odile.Post($"/api/visits/{sedge}/overrides", new { version = Version(visit), rule = "refer.clot-suspected", reason = "It looks like nothing." }));
-        odile.Refused(409, "not-cleared", await odile.Post($"/api/visits/{sedge}/give/events", Events("start")));
+        Assert.Equal(["set-aside not-cleared"], Answers((await odile.Post($"/api/visits/{sedge}/give/events", Events("start")))!));
     }
 
     [Fact]
@@ -117,7 +118,8 @@ public sealed class VisitTests : IAsyncLifetime
         var events = Events("start", "next", "response:tender");
         var first = await Post(id, "give/events", events);
         var again = await Post(id, "give/events", events);
-        Assert.Equal(3, first["acknowledged"]!.AsArray().Count);
+        Assert.Equal(["stored", "stored", "stored"], Answers(first));
+        Assert.Equal(["already", "already", "already"], Answers(again));
         Assert.Equal(3, (int)again["session"]!["events"]!);
         Assert.Single(again["session"]!["responses"]!.AsArray());
         Assert.Equal(3, await house.InDb(db => db.SessionEvents.CountAsync(e => e.VisitId == Guid.Parse(id))));
@@ -126,14 +128,14 @@ public sealed class VisitTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task Dizzy_stops_the_session_goes_into_the_check_in_and_is_screened()
+    public async Task Dizzy_stops_the_session_and_is_screened_before_it_may_go_on()
     {
         var visit = await Settled("Tobin");
         var id = (string)visit["id"]!;
         var view = await Post(id, "give/events", Events("start", "response:dizzy"));
         Assert.Equal("stopped", (string)view["session"]!["phase"]!);
         Assert.False((bool)view["start"]!["mayStart"]!);
-        odile.Refused(409, "not-cleared", await odile.Post($"/api/visits/{id}/give/events", Events("go-on")));
+        Assert.Equal(["set-aside not-cleared"], Answers((await odile.Post($"/api/visits/{id}/give/events", Events("go-on")))!));
         Assert.Equal("postpone", (string)(await odile.Visit(id))["screen"]!["verdict"]!);
     }
 
@@ -151,7 +153,7 @@ public sealed class VisitTests : IAsyncLifetime
         var signed = await Post(id, "sign", new { version = Version(visit) });
         Assert.Equal("Odile Fenn", (string)signed["signedBy"]!);
         odile.Refused(409, "locked", await odile.Put($"/api/visits/{id}/reflect", new { version = Version(signed), note = new { said = "", found = "", done = "", next = "" } }));
-        odile.Refused(409, "locked", await odile.Post($"/api/visits/{id}/give/events", Events("next")));
+        Assert.Equal(["set-aside locked"], Answers((await odile.Post($"/api/visits/{id}/give/events", Events("next")))!));
         var sql = $"UPDATE Visits SET Words = 'rewritten' WHERE Id = '{id.ToUpperInvariant()}'";
         await Assert.ThrowsAsync<Microsoft.Data.Sqlite.SqliteException>(() => house.InDb(db => db.Database.ExecuteSqlRawAsync(sql)));
         await house.InDb(db => db.Facts.Where(f => f.Fact == "anticoagulant").ExecuteUpdateAsync(s => s.SetProperty(f => f.Status, Core.Screening.FactStatus.Known)));
@@ -205,7 +207,11 @@ public sealed class VisitTests : IAsyncLifetime
         Assert.Equal(["avoid", "clearance", "emergency", "modify", "note", "postpone", "refer-first"], outcomes.Order());
     }
 
-    private static JsonNode Heaviness(JsonNode history) => history["trends"]!.AsArray().Single(t => (string)t!["measure"]! == "heaviness")!;
+    private static JsonNode Heaviness(JsonNode history) => history["trends"]!.AsArray().Single(t => (string)t!["measure"]!["id"]! == "heaviness")!["trend"]!;
+
+    /// <summary>The server's word on each event, with the code where it was set aside.</summary>
+    private static IEnumerable<string> Answers(JsonNode view) =>
+        view["answers"]!.AsArray().Select(a => $"{(string)a!["result"]!} {(string?)a["code"]}".Trim());
 
     private static object Events(params string[] kinds) => new
     {

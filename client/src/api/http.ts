@@ -1,6 +1,9 @@
 import createClient from 'openapi-fetch';
 import type { paths } from './schema';
 
+/** Answers that mean "not now": nothing was decided, and the same may go through later. */
+const LATER = [0, 408, 413, 429];
+
 /** What the server answers when something cannot be done: a sentence for people, a code for us. */
 export class Problem extends Error {
   readonly code: string;
@@ -10,7 +13,20 @@ export class Problem extends Error {
     this.code = code;
     this.status = status;
   }
+
+  /** Worth sending again by itself. */
+  get later() {
+    return LATER.includes(this.status) || this.status >= 500;
+  }
+
+  /** Waits until somebody has signed in. */
+  get signedOut() {
+    return this.code === 'signed-out' || this.code === 'stale-page';
+  }
 }
+
+/** Whatever went wrong, as a problem. */
+export const problemOf = (e: unknown) => (e instanceof Problem ? e : new Problem(String(e), 'failed', 500));
 
 const token = () =>
   decodeURIComponent(

@@ -1,24 +1,31 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useSyncExternalStore } from 'react';
-import { ChangeQueue } from './changeQueue';
-import { ask, http, Problem } from './http';
+import { useEffect, useMemo, useSyncExternalStore } from 'react';
+import { Changes, visitKey, type AnswerOf, type BodyOf, type Tail } from './changes';
+import { client, me } from './client';
+import { ask, http } from './http';
+import { watchVisit } from './news';
 import type { VisitView, Vocabulary } from './types';
-import { signInNeeded } from '../shell/door';
 
-/** All changes of this window go through one queue. */
-export const changes = new ChangeQueue();
+/** All changes of this page go through here. */
+export const changes = new Changes(client, me, sessionStorage);
 
 export const useSaveState = () => useSyncExternalStore(changes.subscribe, changes.snapshot);
 
-const key = (visitId: string) => ['visit', visitId];
-
+/** A visit, looked at again whenever another page changed it. */
 export function useVisit(visitId: string) {
   const cache = useQueryClient();
+  useEffect(
+    () =>
+      watchVisit(visitId, (what) => {
+        if (what === 'changed') void cache.invalidateQueries({ queryKey: visitKey(visitId) });
+      }),
+    [visitId, cache],
+  );
   return useQuery({
-    queryKey: key(visitId),
+    queryKey: visitKey(visitId),
     queryFn: async () => {
       const read = await ask(http.GET('/api/visits/{visitId}', { params: { path: { visitId } } }));
-      return newer(cache.getQueryData<VisitView>(key(visitId)), read);
+      return newer(cache.getQueryData<VisitView>(visitKey(visitId)), read);
     },
     staleTime: 30_000,
   });
@@ -36,23 +43,42 @@ export function useVocabulary() {
   });
 }
 
+/** The words a visit is read with: those its session was given in first, today's for the rest. */
+export function useWordsOf(visit: VisitView | undefined, words: Vocabulary | undefined) {
+  return useMemo(() => {
+    const frozen = visit?.vocabulary;
+    if (!frozen || !words) return words;
+    const over = <T extends { id: string }>(first: T[], rest: T[]) => [
+      ...first,
+      ...rest.filter((r) => first.every((f) => f.id !== r.id)),
+    ];
+    return {
+      ...words,
+      regions: over(frozen.regions, words.regions),
+      contacts: over(frozen.contacts, words.contacts),
+      positions: over(frozen.positions, words.positions),
+      stances: over(frozen.stances, words.stances),
+      patterns: over(frozen.patterns, words.patterns),
+      techniques: over(frozen.techniques, words.techniques),
+      products: over(frozen.products, words.products),
+      responses: frozen.responses,
+      measures: over(frozen.measures, words.measures),
+      props: over(
+        frozen.props.map((p) => ({ ...p, flows: [] as string[] })),
+        words.props,
+      ),
+    };
+  }, [visit?.vocabulary, words]);
+}
+
 /** Makes a change on the latest known version; what comes back is shown at once. */
 export function useChange(visitId: string) {
-  const cache = useQueryClient();
-  return (call: (version: number, path: { path: { visitId: string } }) => Promise<VisitView>) =>
-    changes.add(async () => {
-      const latest = cache.getQueryData<VisitView>(key(visitId));
-      try {
-        cache.setQueryData(key(visitId), await call(latest?.version ?? 0, { path: { visitId } }));
-      } catch (e) {
-        if (e instanceof Problem && e.code === 'signed-out') signInNeeded();
-        throw e;
-      }
-    });
+  return <M extends 'put' | 'post', T extends Tail>(method: M, tail: T, body: BodyOf<M, T>) =>
+    changes.make({ by: me() ?? '', visitId, method, tail, body }) as Promise<AnswerOf<M, T> | undefined>;
 }
 
 /** Looks at what the other window made of it. */
 export function useRefresh(visitId: string) {
   const cache = useQueryClient();
-  return () => cache.refetchQueries({ queryKey: key(visitId) });
+  return () => cache.refetchQueries({ queryKey: visitKey(visitId) });
 }

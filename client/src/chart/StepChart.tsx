@@ -18,12 +18,8 @@ export function StepChart({ visit, step, words, box, station, onRegion }: Props)
   const { t } = useTranslation();
   const worked = step.side === 'left' || step.side === 'right' ? step.side : 'both';
   const here = visit.plan.steps.filter((s) => s.position === step.position);
-  const leftOut = new Set(
-    visit.screen.findings
-      .filter((f) => f.outcome === 'avoid' && !visit.overrides.some((o) => o.rule === f.rule))
-      .flatMap((f) => f.steps.map((id) => visit.plan.steps.find((s) => s.id === id)?.region ?? '')),
-  );
-  const out = [...leftOut].filter((r) => r && r !== step.region);
+  const leftOut = visit.shown.limits.filter((l) => l.outcome === 'avoid').flatMap((l) => l.regions);
+  const out = [...new Set(leftOut)].filter((r) => r !== step.region);
   const name = words.regions.find((r) => r.id === step.region)?.name ?? step.region;
   const regions = onRegion ? [...new Set([...here.map((s) => s.region), step.region])] : [step.region];
   const stations = visit.expansion.steps.find((s) => s.id === step.id)?.stations ?? 1;

@@ -1,5 +1,13 @@
-/** Times as they are said or shown; nothing is computed here. */
-export const clock = (at: Date) => at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+/** Times as they are said or shown; nothing is computed here. Moments are told in the practice's zone, wherever the page is open. */
+let timeZone: string | undefined;
+
+export const livesIn = (zone: string) => (timeZone = zone);
+
+export const clock = (at: Date) => at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone });
+
+/** The day a moment lies on in the practice. */
+export const dayOf = (instant: string) =>
+  new Date(instant).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone });
 
 /** 65 -> 1:05 */
 export function minSec(seconds: number) {

@@ -25,7 +25,7 @@ export function SaveBanner() {
     return (
       <div className="banner" role="alert">
         <p>{state.detail}</p>
-        <button type="button" className="pill" onClick={changes.read}>
+        <button type="button" className="pill" onClick={changes.readRefusal}>
           {t('save.read')}
         </button>
       </div>
@@ -38,5 +38,10 @@ export function SaveBanner() {
       </div>
     );
   }
-  return null;
+  const others = changes.ofOthers;
+  return others > 0 ? (
+    <div className="banner" role="status">
+      <p>{t('save.ofOthers', { count: others })}</p>
+    </div>
+  ) : null;
 }

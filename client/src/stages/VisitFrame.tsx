@@ -3,9 +3,10 @@ import { useTranslation } from 'react-i18next';
 import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { Problem } from '../api/http';
 import { stages, type Stage } from '../api/types';
-import { useVisit, useVocabulary } from '../api/useVisit';
+import { useVisit, useVocabulary, useWordsOf } from '../api/useVisit';
 import { hourMinute } from '../parts/spoken';
 import { useKeys } from '../shell/keys';
+import { Failing } from '../shell/Failing';
 import { Frame } from '../shell/Frame';
 import { Lamps } from '../shell/Lamps';
 import type { StageProps } from './stage';
@@ -26,7 +27,8 @@ export default function VisitFrame() {
   const { visitId = '', stage } = useParams();
   const navigate = useNavigate();
   const visit = useVisit(visitId);
-  const words = useVocabulary();
+  const today = useVocabulary();
+  const words = useWordsOf(visit.data, today.data);
   useKeys((e) => {
     const to = stages[Number(e.key) - 1];
     if (to && !e.ctrlKey && !e.altKey && !e.metaKey) void navigate(`/visits/${visitId}/${to}`);
@@ -39,7 +41,7 @@ export default function VisitFrame() {
       </Frame>
     );
   }
-  if (!visit.data || !words.data) return <p className="loading">{t('shell.loading')}</p>;
+  if (!visit.data || !words) return <p className="loading">{t('shell.loading')}</p>;
   const v = visit.data;
   if (!stage) return <Navigate to={`/visits/${visitId}/${v.currentStage}`} replace />;
   const Page = pages[stage as keyof typeof pages];
@@ -61,14 +63,16 @@ export default function VisitFrame() {
   );
   const props: StageProps = {
     visit: v,
-    words: words.data,
+    words,
     who,
     lamps: <Lamps lamps={v.lamps} at={at} base={base} />,
     base,
   };
   return (
     <Suspense fallback={<p className="loading">{t('shell.loading')}</p>}>
-      <Page {...props} />
+      <Failing key={stage} who={who} lamps={props.lamps}>
+        <Page {...props} />
+      </Failing>
     </Suspense>
   );
 }

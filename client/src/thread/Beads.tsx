@@ -28,8 +28,8 @@ function path(shape: Shape, x: number, y: number, r: number, half: number): stri
 
 const hollow = (shape: Shape) => shape === 'thumb' || shape === 'stretch';
 
-/** The beads of one step, or its ridge with the count. */
-export function Beads({ run, look, doneX = -1 }: { run: Run; look: string; doneX?: number }) {
+/** The beads of one step, or its ridge with the count; how many of them are done. */
+export function Beads({ run, look, done = 0 }: { run: Run; look: string; done?: number }) {
   const open = hollow(run.shape) ? 'hollow' : '';
   if (run.ridge) {
     const { x0, x1, r, pitch, count } = run.ridge;
@@ -38,7 +38,7 @@ export function Beads({ run, look, doneX = -1 }: { run: Run; look: string; doneX
     return (
       <g>
         <path
-          className={`bead ${open} ${look} ${x1 < doneX ? 'done' : ''}`}
+          className={`bead ${open} ${look} ${done === Infinity ? 'done' : ''}`}
           d={path('hold', middle, run.y, r, wide / 2)}
         />
         {!open && wide > 10 && (
@@ -61,7 +61,7 @@ export function Beads({ run, look, doneX = -1 }: { run: Run; look: string; doneX
       {run.beads.map((b, i) => (
         <path
           key={i}
-          className={`bead ${open} ${look} ${b.x < doneX ? 'done' : ''}`}
+          className={`bead ${open} ${look} ${i < done ? 'done' : ''}`}
           d={path(run.shape, b.x, b.y, b.r, b.half)}
         />
       ))}

@@ -1,10 +1,10 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useMemo, useRef, useState, useSyncExternalStore, type RefObject } from 'react';
 import { useTranslation } from 'react-i18next';
-import type { Expansion, Plan, Vocabulary } from '../api/types';
+import type { Expansion, Plan, Seam, Vocabulary } from '../api/types';
 import { blockName } from '../parts/blockName';
 import { minSec } from '../parts/spoken';
 import { Beads, Knot } from './Beads';
-import { layOut, MIDDLE } from './layout';
+import { layOut, MIDDLE, type Layout, type Run } from './layout';
 
 interface Props {
   plan: Plan;
@@ -13,17 +13,26 @@ interface Props {
   selected?: string | null;
   flagged?: Set<string>;
   onSelect?: (stepId: string) => void;
-  /** Seconds into the plan, while a session runs. */
-  now?: number;
+  /** Tells where in the plan a running session is, as it goes on. */
+  clock?: ThreadClock;
+  /** Where the plan was changed on the way. */
+  seams?: Seam[];
   breathsPerMinute: number;
   /** Seconds the width stands for; the plan's own when not said. */
   scale?: number;
 }
 
+/** A running session for the thread: when it moved, and where it is, in seconds from the plan's start. */
+export interface ThreadClock {
+  subscribe: (listener: () => void) => () => void;
+  cursor: () => number;
+}
+
 const ZOOMS = [1, 1.6, 2.5, 4, 6.5, 10];
 
 /** The session as beads along time: order, repetition, balance and length at a glance. */
-export function Thread({ plan, expansion, words, selected, flagged, onSelect, now, breathsPerMinute, scale }: Props) {
+export function Thread(props: Props) {
+  const { plan, expansion, words, selected, flagged, onSelect, clock, seams, breathsPerMinute, scale } = props;
   const { t } = useTranslation();
   const run = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(1184);
@@ -39,14 +48,10 @@ export function Thread({ plan, expansion, words, selected, flagged, onSelect, no
     [plan, expansion, words, room, zoom, t, scale],
   );
   const picked = layout.runs.find((r) => r.step.id === selected);
-  const nowX = now === undefined ? undefined : layout.xOf(now);
-  const follow = nowX ?? picked?.x0;
+  const running = !!clock;
   useEffect(() => {
-    const box = run.current!;
-    if (follow === undefined || zoom === 0) return;
-    if (follow < box.scrollLeft + 60 || follow > box.scrollLeft + box.clientWidth - 200)
-      box.scrollLeft = follow - box.clientWidth / 3;
-  }, [follow, zoom]);
+    if (!running && picked && zoom > 0) follow(run.current!, picked.x0);
+  }, [running, picked, zoom]);
   const zoomBy = (by: number) => setZoom((z) => Math.min(ZOOMS.length - 1, Math.max(0, z + by)));
   return (
     <section className="thread" aria-label={t('thread.title')}>
@@ -107,32 +112,100 @@ export function Thread({ plan, expansion, words, selected, flagged, onSelect, no
               {m.text}
             </text>
           ))}
-          {layout.runs.map((r) => (
-            <g key={r.step.id}>
-              {r.rest && <path className="strand rest" d={`M${r.rest[0]} ${r.y}H${r.rest[1]}`} />}
-              {r.knot !== null && <Knot x={r.knot} y={r.y} big={r.step.change === 'position'} />}
-              <Beads
-                run={r}
-                look={r.step.id === selected ? 'sel' : flagged?.has(r.step.id) ? 'flag' : ''}
-                doneX={nowX}
-              />
-              <rect
-                className="hit"
-                x={r.x0}
-                y={r.y - 19}
-                width={Math.max(4, r.x1 - r.x0)}
-                height={38}
-                onClick={() => onSelect?.(r.step.id)}
-              >
-                <title>{`${r.step.name} · ${minSec(r.step.seconds)}`}</title>
-              </rect>
-            </g>
+          <Runs layout={layout} selected={selected} flagged={flagged} clock={clock} onSelect={onSelect} />
+          {seams?.map((x) => (
+            <path key={x.id} className="seam" d={`M${layout.xOf(x.atSeconds)} ${MIDDLE - 40}V${MIDDLE + 38}`}>
+              <title>{x.saying}</title>
+            </path>
           ))}
-          {nowX !== undefined && <path className="now" d={`M${nowX} ${MIDDLE - 44}V${MIDDLE + 42}`} />}
+          {clock && <NowLine layout={layout} clock={clock} box={run} zoomed={zoom > 0} />}
         </svg>
       </div>
     </section>
   );
+}
+
+function follow(box: HTMLDivElement, x: number) {
+  if (x < box.scrollLeft + 60 || x > box.scrollLeft + box.clientWidth - 200) box.scrollLeft = x - box.clientWidth / 3;
+}
+
+interface RunsProps {
+  layout: Layout;
+  selected?: string | null;
+  flagged?: Set<string>;
+  clock?: ThreadClock;
+  onSelect?: (stepId: string) => void;
+}
+
+const still = () => () => {};
+
+/** All steps. While a session runs, only the step it is in is drawn anew, and only when a bead is done. */
+function Runs({ layout, selected, flagged, clock, onSelect }: RunsProps) {
+  const done = useSyncExternalStore(clock?.subscribe ?? still, () => (clock ? beadAt(layout, clock.cursor()) : ''));
+  const [at, beads] = done === '' ? [-1, 0] : done.split(':').map(Number);
+  return layout.runs.map((r, i) => (
+    <OneRun
+      key={r.step.id}
+      run={r}
+      look={r.step.id === selected ? 'sel' : flagged?.has(r.step.id) ? 'flag' : ''}
+      done={i < at! ? Infinity : i === at ? beads! : 0}
+      onSelect={onSelect}
+    />
+  ));
+}
+
+/** Which step is worked, and how many of its beads are done. */
+function beadAt(layout: Layout, cursor: number) {
+  const x = layout.xOf(cursor);
+  let at = 0;
+  while (at + 1 < layout.runs.length && layout.runs[at + 1]!.x0 <= x) at++;
+  return `${at}:${layout.runs[at]?.beads.filter((b) => b.x < x).length ?? 0}`;
+}
+
+const OneRun = memo(function OneRun({
+  run: r,
+  look,
+  done,
+  onSelect,
+}: {
+  run: Run;
+  look: string;
+  done: number;
+  onSelect?: (stepId: string) => void;
+}) {
+  return (
+    <g>
+      {r.rest && <path className="strand rest" d={`M${r.rest[0]} ${r.y}H${r.rest[1]}`} />}
+      {r.knot !== null && <Knot x={r.knot} y={r.y} big={r.step.change === 'position'} />}
+      <Beads run={r} look={look} done={done} />
+      <rect
+        className="hit"
+        x={r.x0}
+        y={r.y - 19}
+        width={Math.max(4, r.x1 - r.x0)}
+        height={38}
+        onClick={() => onSelect?.(r.step.id)}
+      >
+        <title>{`${r.step.name} · ${minSec(r.step.seconds)}`}</title>
+      </rect>
+    </g>
+  );
+});
+
+interface NowProps {
+  layout: Layout;
+  clock: ThreadClock;
+  box: RefObject<HTMLDivElement | null>;
+  zoomed: boolean;
+}
+
+/** The present moment on the thread; followed when zoomed in. */
+function NowLine({ layout, clock, box, zoomed }: NowProps) {
+  const x = useSyncExternalStore(clock.subscribe, () => Math.round(layout.xOf(clock.cursor()) * 2) / 2);
+  useEffect(() => {
+    if (zoomed && box.current) follow(box.current, x);
+  }, [x, zoomed, box]);
+  return <path className="now" d={`M${x} ${MIDDLE - 44}V${MIDDLE + 42}`} />;
 }
 
 /** A faint wave below: the client's breath, drawn true once there is room for it. */

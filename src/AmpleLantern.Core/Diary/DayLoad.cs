@@ -19,11 +19,3 @@ public sealed record DayLoad(double MinutesOnMat, double ThumbMinutes, double Fo
 
     private static double Minutes(double seconds) => Math.Round(seconds / 60, 1);
 }
-
-/// <summary>What has to be at hand.</summary>
-public static class SetOut
-{
-    /// <summary>The props of a plan's steps and of the flow it came from, each once.</summary>
-    public static IReadOnlyList<string> For(Plan plan, KnowledgeBase knowledge) =>
-        [.. (plan.Flow is { } id ? knowledge.Flows.Find(id)?.Props ?? [] : []).Concat(plan.Steps.SelectMany(s => s.Props)).Distinct()];
-}

@@ -8,7 +8,9 @@ namespace AmpleLantern.Core.Giving;
 /// The running session as a fold over its events. While it runs, the place in the plan moves with the clock; events only
 /// move it, hold it or note something. A reload or a second tablet therefore shows the same moment.
 /// </summary>
-public sealed class Session(Expansion expansion, KnowledgeBase knowledge)
+/// <param name="started">The plan it started on, worked out.</param>
+/// <param name="amended">The plan from an amendment on, by the id of its event.</param>
+public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnlyDictionary<Guid, Expansion>? amended = null)
 {
     /// <summary>Going back within this many seconds of a step's start goes to the step before.</summary>
     public const double BackToPreviousSeconds = 4;
@@ -17,23 +19,30 @@ public sealed class Session(Expansion expansion, KnowledgeBase knowledge)
         new(GivePhase.NotStarted, null, null, 0, [], new Dictionary<string, int>(), null, [], null);
 
     /// <summary>Folds the log. Events are taken once each, by id; one that makes no sense where it stands changes nothing.</summary>
-    public SessionState Fold(IEnumerable<GiveEvent> events) =>
-        events.DistinctBy(e => e.Id).Aggregate(Empty, Apply);
+    public SessionState Fold(IEnumerable<GiveEvent> events) => SessionLog.InOrder(events, Stops).Aggregate(Empty, Apply);
 
-    public SessionState Apply(SessionState state, GiveEvent e)
+    public SessionState Apply(SessionState state, GiveEvent e) => Apply(state, new LogEntry(e, e.At, LogPart.Whole));
+
+    /// <summary>The plan the session stands on, worked out.</summary>
+    public Expansion In(SessionState state) => state.Basis is { } id && amended?.GetValueOrDefault(id) is { } later ? later : started;
+
+    private SessionState Apply(SessionState state, LogEntry entry)
     {
+        var e = entry.Event;
         // A clock that ran backwards must not take work back.
-        var at = state.AnchoredAt is { } last && e.At < last ? last : e.At;
+        var at = state.AnchoredAt is { } last && entry.At < last ? last : entry.At;
+        var expansion = In(state);
         return (state.Phase, e.Kind) switch
         {
+            (_, GiveEventKind.Response) => Respond(state, entry, at),
             (GivePhase.NotStarted, GiveEventKind.Start) => state with { Phase = GivePhase.Running, StartedAt = at, AnchoredAt = at },
-            (GivePhase.Running or GivePhase.Paused, GiveEventKind.Next) => Jump(state, at, Next(Cursor(state, at))),
-            (GivePhase.Running or GivePhase.Paused, GiveEventKind.Back) => Jump(state, at, Back(Cursor(state, at))),
-            (GivePhase.Running or GivePhase.Paused, GiveEventKind.Again) => Jump(state, at, StepAt(Cursor(state, at)).StartSeconds),
+            (GivePhase.Running or GivePhase.Paused, GiveEventKind.Next) => Jump(state, at, Next(expansion, Cursor(state, at))),
+            (GivePhase.Running or GivePhase.Paused, GiveEventKind.Back) => Jump(state, at, Back(expansion, Cursor(state, at))),
+            (GivePhase.Running or GivePhase.Paused, GiveEventKind.Again) => Jump(state, at, StepAt(expansion, Cursor(state, at)).StartSeconds),
             (GivePhase.Running, GiveEventKind.Pause) => Moved(state, at) with { Phase = GivePhase.Paused },
             (GivePhase.Paused, GiveEventKind.Resume) => state with { Phase = GivePhase.Running, AnchoredAt = at },
             (GivePhase.Stopped, GiveEventKind.GoOn) => state with { Phase = GivePhase.Running, AnchoredAt = at, StoppedBy = null },
-            (GivePhase.Running or GivePhase.Paused or GivePhase.Stopped, GiveEventKind.Response) => Respond(state, e, at),
+            (GivePhase.Running or GivePhase.Paused or GivePhase.Stopped, GiveEventKind.PlanAmended) => Amend(state, e, at),
             (GivePhase.Running or GivePhase.Paused or GivePhase.Stopped, GiveEventKind.Finish) =>
                 Moved(state, at) with { Phase = GivePhase.Finished, FinishedAt = at },
             _ => state,
@@ -42,7 +51,7 @@ public sealed class Session(Expansion expansion, KnowledgeBase knowledge)
 
     /// <summary>Place in the plan at an instant, in seconds from its start; never past its end.</summary>
     public double Cursor(SessionState state, Instant now) => Math.Min(
-        expansion.TotalSeconds,
+        In(state).TotalSeconds,
         state.Phase is GivePhase.Running && state.AnchoredAt is { } anchor && now > anchor
             ? state.CursorSeconds + (now - anchor).TotalSeconds
             : state.CursorSeconds);
@@ -52,8 +61,11 @@ public sealed class Session(Expansion expansion, KnowledgeBase knowledge)
         ? ((state.FinishedAt ?? now) - start).TotalSeconds - Cursor(state, now)
         : 0;
 
-    /// <summary>The step a place in the plan lies in; the last one at the end.</summary>
-    public ExpandedStep StepAt(double cursor)
+    /// <summary>The step a session is in at an instant; the last one at the end.</summary>
+    public ExpandedStep StepAt(SessionState state, Instant now) => StepAt(In(state), Cursor(state, now));
+
+    /// <summary>The step a place in a plan lies in; the last one at the end.</summary>
+    public static ExpandedStep StepAt(Expansion expansion, double cursor)
     {
         var steps = expansion.Steps;
         var (low, high) = (0, steps.Count - 1);
@@ -66,19 +78,28 @@ public sealed class Session(Expansion expansion, KnowledgeBase knowledge)
         return steps[low];
     }
 
-    /// <summary>What was given, step by step, beside what was planned.</summary>
-    public IReadOnlyList<GivenStep> Given(SessionState state) =>
-    [
-        .. expansion.Steps.Select(s => new GivenStep(
-            s.Id, s.Seconds,
-            Math.Round(state.Travelled.Sum(t => Overlap(t, s.StartSeconds, s.StartSeconds + s.Seconds)), 1),
-            s.Presses.Count,
-            state.Travelled.Sum(t => s.Presses.Count(p => p.StartSeconds >= t.FromSeconds - 1e-9 && p.StartSeconds < t.ToSeconds)),
-            state.Levels.GetValueOrDefault(s.Id, s.Level))),
-    ];
+    /// <summary>What was given, step by step, beside what was planned; steps that an amendment took out are listed as far as they were given.</summary>
+    public IReadOnlyList<GivenStep> Given(SessionState state)
+    {
+        var banked = (state.Banked ?? []).ToDictionary(b => b.Step);
+        var now = In(state).Steps.Select(s =>
+        {
+            var before = banked.GetValueOrDefault(s.Id);
+            return new GivenStep(
+                s.Id, s.Seconds,
+                Math.Round((before?.GivenSeconds ?? 0) + state.Travelled.Sum(t => Overlap(t, s.StartSeconds, s.StartSeconds + s.Seconds)), 1),
+                s.Presses.Count,
+                (before?.GivenPresses ?? 0) + state.Travelled.Sum(t => s.Presses.Count(p => p.StartSeconds >= t.FromSeconds - 1e-9 && p.StartSeconds < t.ToSeconds)),
+                state.Levels.GetValueOrDefault(s.Id, s.Level));
+        }).ToList();
+        var still = now.Select(g => g.Step).ToHashSet();
+        return [.. banked.Values.Where(b => b.GivenSeconds > 0 && !still.Contains(b.Step)), .. now];
+    }
 
     private static double Overlap(Stretch t, double from, double to) =>
         Math.Max(0, Math.Min(t.ToSeconds, to) - Math.Max(t.FromSeconds, from));
+
+    private bool Stops(string response) => knowledge.Responses.Find(response)?.Effect == ResponseKind.Stop;
 
     private SessionState Moved(SessionState state, Instant at)
     {
@@ -94,48 +115,95 @@ public sealed class Session(Expansion expansion, KnowledgeBase knowledge)
     private SessionState Jump(SessionState state, Instant at, double to) => Moved(state, at) with { CursorSeconds = to };
 
     /// <summary>A hold is let go into its no-touch rest; anything else moves to the next step.</summary>
-    private double Next(double cursor)
+    private static double Next(Expansion expansion, double cursor)
     {
-        var step = StepAt(cursor);
+        var step = StepAt(expansion, cursor);
         var end = step.StartSeconds + step.Seconds;
         var rest = end - step.RestSeconds;
         return step.RestSeconds > 0 && cursor < rest - 1e-9 ? rest : end;
     }
 
-    private double Back(double cursor)
+    private static double Back(Expansion expansion, double cursor)
     {
-        var step = StepAt(cursor);
+        var step = StepAt(expansion, cursor);
         return cursor - step.StartSeconds > BackToPreviousSeconds
             ? step.StartSeconds
-            : StepAt(Math.Max(0, step.StartSeconds - 0.05)).StartSeconds;
+            : StepAt(expansion, Math.Max(0, step.StartSeconds - 0.05)).StartSeconds;
     }
 
-    private SessionState Respond(SessionState state, GiveEvent e, Instant at)
+    /// <summary>A response is always kept. Only one noted while the session runs changes what comes after it.</summary>
+    private SessionState Respond(SessionState state, LogEntry entry, Instant at)
     {
-        if (e.Response is null || knowledge.Responses.Find(e.Response) is not { } kind)
+        var e = entry.Event;
+        if (e.Response is null)
         {
             return state;
         }
 
-        var step = StepAt(Cursor(state, at));
-        var noted = state with { Responses = [.. state.Responses, new(e.Id, at, kind.Id, step.Id, e.Text)] };
-        return kind.Effect switch
+        var when = state.Phase switch { GivePhase.NotStarted => NotedWhen.Early, GivePhase.Finished => NotedWhen.Late, _ => NotedWhen.During };
+        var here = StepAt(state, at);
+        var step = (e.Step is { } id ? Find(state, id) : null) ?? here;
+        var noted = entry.Part is LogPart.EffectOnly ? state : state with { Responses = [.. state.Responses, new(e.Id, e.At, e.Response, e.Step ?? step.Id, e.Text, when)] };
+        if (when is not NotedWhen.During || entry.Part is LogPart.NoteOnly)
         {
-            "lower" => noted with { Levels = Lowered(state.Levels, step) },
-            "stop" => Moved(noted, at) with { Phase = GivePhase.Stopped, StoppedBy = kind.Id },
+            return noted;
+        }
+
+        return knowledge.Responses.Find(e.Response)?.Effect switch
+        {
+            ResponseKind.Lower => noted with { Levels = Lowered(state, step) },
+            ResponseKind.Stop => Moved(noted, at) with { Phase = GivePhase.Stopped, StoppedBy = e.Response },
             _ => noted,
         };
     }
 
+    private ExpandedStep? Find(SessionState state, string step) => In(state).Steps.FirstOrDefault(s => s.Id == step);
+
     /// <summary>From this step on, the same contact on the same region goes one level lighter, never below 1.</summary>
-    private Dictionary<string, int> Lowered(IReadOnlyDictionary<string, int> levels, ExpandedStep from)
+    private Dictionary<string, int> Lowered(SessionState state, ExpandedStep from)
     {
-        var lowered = new Dictionary<string, int>(levels);
-        foreach (var s in expansion.Steps.SkipWhile(s => s != from).Where(s => s.Contact == from.Contact && s.Region == from.Region))
+        var lowered = new Dictionary<string, int>(state.Levels);
+        foreach (var s in In(state).Steps.SkipWhile(s => s.Id != from.Id).Where(s => s.Contact == from.Contact && s.Region == from.Region))
         {
-            lowered[s.Id] = Math.Max(1, levels.GetValueOrDefault(s.Id, s.Level) - 1);
+            lowered[s.Id] = Math.Max(1, state.Levels.GetValueOrDefault(s.Id, s.Level) - 1);
         }
 
         return lowered;
+    }
+
+    /// <summary>What was given so far is put by; the place in the step stays, or comes after what was done last when the step is gone.</summary>
+    private SessionState Amend(SessionState state, GiveEvent e, Instant at)
+    {
+        if (amended?.GetValueOrDefault(e.Id) is not { } next)
+        {
+            return state;
+        }
+
+        var moved = Moved(state, at);
+        var old = In(state);
+        var cursor = Carried(old, next, moved.CursorSeconds);
+        var levels = old.Steps.ToDictionary(s => s.Id, s => s.Level);
+        return moved with
+        {
+            Basis = e.Id,
+            Banked = Given(moved),
+            Travelled = [],
+            CursorSeconds = cursor,
+            // A level set by hand stands above what a response made of the old one.
+            Levels = moved.Levels.Where(l => next.Steps.FirstOrDefault(s => s.Id == l.Key) is { } s && s.Level == levels.GetValueOrDefault(l.Key, s.Level)).ToDictionary(),
+            Seams = [.. moved.Seams ?? [], new(e.Id, at, cursor, e.Text ?? "")],
+        };
+    }
+
+    private static double Carried(Expansion old, Expansion next, double cursor)
+    {
+        var here = StepAt(old, cursor);
+        if (next.Steps.FirstOrDefault(s => s.Id == here.Id) is { } same)
+        {
+            return Math.Round(same.StartSeconds + Math.Min(cursor - here.StartSeconds, same.Seconds), 3);
+        }
+
+        var before = old.Steps.TakeWhile(s => s.Id != here.Id).LastOrDefault(s => next.Steps.Any(n => n.Id == s.Id));
+        return before is null ? 0 : next.Steps.First(s => s.Id == before.Id) is var left ? left.StartSeconds + left.Seconds : 0;
     }
 }

@@ -27,6 +27,9 @@ public sealed class Catalogue<T>(string kind, IReadOnlyList<T> all)
 
     public T? Find(string id) => byId.GetValueOrDefault(id);
 
+    /// <summary>The same catalogue with other values laid over it; those of an id it has stand in its place.</summary>
+    public Catalogue<T> Under(IReadOnlyList<T> over) => over.Count == 0 ? this : new(kind, [.. over, .. all.Where(x => over.All(o => o.Id != x.Id))]);
+
     private string Near(string id)
     {
         var head = id.Length > 3 ? id[..3] : id;
@@ -36,9 +39,9 @@ public sealed class Catalogue<T>(string kind, IReadOnlyList<T> all)
     }
 }
 
-/// <summary>All of the trade's data, loaded once and immutable.</summary>
+/// <summary>All of the trade's data as it ships, loaded once and immutable. Nobody is screened by it alone: see <see cref="PracticeKnowledge"/>.</summary>
 /// <param name="Version">A hash over the content, kept with signed visits.</param>
-public sealed record KnowledgeBase(
+public record KnowledgeBase(
     string Version,
     PracticeDefaults Defaults,
     Catalogue<Region> Regions,
@@ -50,7 +53,7 @@ public sealed record KnowledgeBase(
     Catalogue<Flow> Flows,
     Catalogue<Replacement> Replacements,
     Catalogue<FactDefinition> Facts,
-    Catalogue<Rule> Rules,
+    Catalogue<Rule> ShippedRules,
     Catalogue<School> Schools,
     Catalogue<ResponseKind> Responses,
     Catalogue<Measure> Measures,
@@ -61,6 +64,7 @@ public sealed record KnowledgeBase(
     Catalogue<SwapWay> SwapWays,
     Catalogue<Complaint> Complaints,
     Catalogue<OrderRule> OrderRules,
+    Catalogue<Prop> Props,
     ComposingBase Composing,
     AtlasBase Atlas,
     MeasuringBase Measuring,
@@ -72,13 +76,25 @@ public sealed record KnowledgeBase(
     /// <summary>Whether two regions or limbs share skin: one lies within the other, or a part is common to both.</summary>
     public bool Overlap(string one, string other) => overlaps.Overlap(one, other);
 
-    /// <summary>The same knowledge with a practice's own rules after the shipped ones.</summary>
-    public KnowledgeBase WithRules(IReadOnlyList<Rule> own) => own.Count == 0
-        ? this
-        : this with { Version = $"{Version}+{own.Count}", Rules = new("rule", [.. Rules.All, .. own]) };
+    /// <summary>What a practice works by: this knowledge and the rules it added itself, after the shipped ones.</summary>
+    public PracticeKnowledge WithRules(IReadOnlyList<Rule> own) => new(
+        own.Count == 0 ? this : this with { Version = $"{Version}+{own.Count}" }, new("rule", [.. ShippedRules.All, .. own]));
 
     /// <summary>The profile used when nothing else is chosen: the first written.</summary>
     public School HouseSchool => Schools.All[0];
 
     public School School(string? id) => id is null ? HouseSchool : Schools[id];
+}
+
+/// <summary>The knowledge a practice works by: the shipped one and its own rules. Whatever screens a person asks for this type.</summary>
+public sealed record PracticeKnowledge : KnowledgeBase
+{
+    internal PracticeKnowledge(KnowledgeBase shipped, Catalogue<Rule> rules)
+        : base(shipped) => Rules = rules;
+
+    /// <summary>Every rule that speaks here: the shipped ones, then the practice's.</summary>
+    public Catalogue<Rule> Rules { get; init; }
+
+    /// <summary>The same with one more rule, to try it.</summary>
+    public PracticeKnowledge And(Rule rule) => this with { Rules = new("rule", [.. Rules.All, rule]) };
 }

@@ -16,8 +16,9 @@ public static class KnowledgeChecks
     [
         .. Doubles("regions", k.Regions), .. Doubles("contacts", k.Contacts), .. Doubles("positions", k.Positions),
         .. Doubles("stances", k.Stances), .. Doubles("techniques", k.Techniques), .. Doubles("flows", k.Flows),
-        .. Doubles("replacements", k.Replacements), .. Doubles("facts", k.Facts), .. Doubles("rules", k.Rules),
-        .. Doubles("schools", k.Schools), .. Doubles("responses", k.Responses), .. Doubles("measures", k.Measures),
+        .. Doubles("replacements", k.Replacements), .. Doubles("facts", k.Facts), .. Doubles("rules", k.ShippedRules),
+        .. Doubles("schools", k.Schools), .. Doubles("responses", k.Responses), .. Doubles("measures", k.Measures), .. Doubles("props", k.Props),
+        .. PropProblems(k), .. KeyClashes(k),
         .. k.Positions.All.SelectMany(p => Known(k.Positions, p.Base).Select(r => new KnowledgeProblem("positions", p.Id, "/base", r))),
         .. k.Techniques.All.SelectMany(t => Technique(t, k)),
         .. k.Flows.All.SelectMany(f => Flow(f, k)),
@@ -35,6 +36,22 @@ public static class KnowledgeChecks
     private static IEnumerable<KnowledgeProblem> Doubles<T>(string kind, Catalogue<T> all)
         where T : IKnown => all.All.GroupBy(x => x.Id).Where(g => g.Count() > 1)
             .Select(g => new KnowledgeProblem(kind, g.Key, "/id", $"The id '{g.Key}' is used {g.Count()} times; ids are unique."));
+
+    /// <summary>Keys of Give that are no response's: to pause and to begin the step again.</summary>
+    private static readonly string[] KeysTaken = ["p", "a"];
+
+    /// <summary>One key, one response: a key pressed with busy hands must never mean two things.</summary>
+    private static IEnumerable<KnowledgeProblem> KeyClashes(KnowledgeBase k) => k.Responses.All
+        .Where(r => KeysTaken.Contains(r.Key) || k.Responses.All.Any(o => o.Id != r.Id && o.Key == r.Key))
+        .Select(r => new KnowledgeProblem("responses", r.Id, "/key", $"The key '{r.Key}' is taken already; give '{r.Name}' one of its own."));
+
+    private static IEnumerable<KnowledgeProblem> PropProblems(KnowledgeBase k) =>
+    [
+        .. k.Props.All.SelectMany(p => (p.Aliases ?? []).Append(p.Name).Where(n => k.Props.All.Any(o => o.Id != p.Id && (o.Aliases ?? []).Append(o.Name).Contains(n)))
+            .Select(n => new KnowledgeProblem("props", p.Id, "/aliases", $"'{n}' is a name of another thing too."))),
+        .. k.Flows.All.SelectMany(f => f.Props.Concat(f.Blocks.SelectMany(b => b.Steps).SelectMany(s => s.Props ?? [])).Distinct()
+            .SelectMany(p => Known(k.Props, p)).Select(r => new KnowledgeProblem("flows", f.Id, "/props", r))),
+    ];
 
     internal static IEnumerable<string> Known<T>(Catalogue<T> all, string? id)
         where T : IKnown

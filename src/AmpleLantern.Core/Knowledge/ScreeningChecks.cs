@@ -6,7 +6,9 @@ namespace AmpleLantern.Core.Knowledge;
 /// <summary>Cross-checks of what screening reads: rules, words, complaints, schools.</summary>
 public static class ScreeningChecks
 {
-    public static IReadOnlyList<KnowledgeProblem> Problems(KnowledgeBase k) =>
+    public static IReadOnlyList<KnowledgeProblem> Problems(KnowledgeBase k) => Problems(k.WithRules([]));
+
+    private static IReadOnlyList<KnowledgeProblem> Problems(PracticeKnowledge k) =>
     [
         .. k.Rules.All.SelectMany(r => Of(r, k)),
         .. k.Regions.All.SelectMany(r => All("regions", r.Id, "/parts", k.Regions, r.Parts)),
@@ -19,7 +21,7 @@ public static class ScreeningChecks
     ];
 
     /// <summary>What is wrong with one rule, a practice's own included.</summary>
-    public static IReadOnlyList<KnowledgeProblem> Of(Rule rule, KnowledgeBase k) =>
+    public static IReadOnlyList<KnowledgeProblem> Of(Rule rule, PracticeKnowledge k) =>
     [
         .. All("rules", rule.Id, "/when", k.Facts, Conditions.FactsAsked(rule.When)),
         .. Members(rule.When).SelectMany(c => Condition(c, rule, k)).Select(r => new KnowledgeProblem("rules", rule.Id, "/when", r)),
@@ -32,7 +34,7 @@ public static class ScreeningChecks
     private static IEnumerable<Condition> Members(Condition when) =>
         (when.Any ?? []).Concat(when.All ?? []).Concat(when.Not is { } not ? [not] : []).SelectMany(Members).Prepend(when);
 
-    private static IEnumerable<string> Condition(Condition c, Rule rule, KnowledgeBase k)
+    private static IEnumerable<string> Condition(Condition c, Rule rule, PracticeKnowledge k)
     {
         if (c.As is { } other)
         {
@@ -56,7 +58,7 @@ public static class ScreeningChecks
         }
     }
 
-    private static IReadOnlyList<string>? Circle(string start, Condition when, KnowledgeBase k)
+    private static IReadOnlyList<string>? Circle(string start, Condition when, PracticeKnowledge k)
     {
         IReadOnlyList<string>? From(string at, Condition condition, IReadOnlyList<string> way)
         {

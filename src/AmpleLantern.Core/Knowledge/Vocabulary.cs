@@ -77,11 +77,25 @@ public sealed record PressTimes(double Sink, double Hold, double Release, double
         : this with { Sink = Sink * 100 / percent, Release = Release * 100 / percent, Travel = Travel * 100 / percent };
 }
 
+/// <summary>A thing to set out. It has one name; the others it went by are read as it.</summary>
+public sealed record Prop(string Id, string Name, Source Source, IReadOnlyList<string>? Aliases = null) : IKnown;
+
 /// <summary>One-key response or observation while giving.</summary>
 /// <param name="Key">The key that records it.</param>
 /// <param name="Effect">What it does to the rest of the plan: none, lower, or stop.</param>
 public sealed record ResponseKind(
-    string Id, string Name, Source Source, string Key, string Effect, string? Advice = null, string? AsksFact = null) : IKnown;
+    string Id, string Name, Source Source, string Key, string Effect, string? Advice = null, string? AsksFact = null) : IKnown
+{
+    /// <summary>The rest of the same contact on the same region goes one level lighter.</summary>
+    public const string Lower = "lower";
+
+    /// <summary>The session stops and asks whether to go on.</summary>
+    public const string Stop = "stop";
+
+    /// <summary>A response's name; one of an older vocabulary is read as the word its id is.</summary>
+    public static string Said(string id, KnowledgeBase knowledge) =>
+        knowledge.Responses.Find(id)?.Name ?? char.ToUpperInvariant(id[0]) + id[1..].Replace('-', ' ');
+}
 
 /// <summary>Something measured before and after, with the change that counts.</summary>
 /// <param name="Direction">Whether <c>lower</c> or <c>higher</c> is better.</param>

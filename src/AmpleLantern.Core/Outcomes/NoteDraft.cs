@@ -23,31 +23,37 @@ public sealed record NoteEdits(string? Said = null, string? Found = null, string
 }
 
 /// <summary>What a note is drafted from: the log of the visit.</summary>
+/// <param name="Plan">The plan as it stood at the end.</param>
+/// <param name="Steps">Every step of every basis the session stood on, by id: what was noted may lie in one that was left out later.</param>
+/// <param name="Overrides">Reasons for going on, with the names of who gave them.</param>
 public sealed record VisitLog(
-    string Words, IReadOnlyList<Finding> Findings, IReadOnlyList<Override> Overrides, Plan Plan,
-    IReadOnlyList<Departure> Departures, IReadOnlyList<GivenStep> Given, SessionState Session, IReadOnlyList<Change> Changes);
+    string Words, IReadOnlyList<Finding> Findings, IReadOnlyList<Override> Overrides, Plan Plan, IReadOnlyDictionary<string, PlanStep> Steps,
+    IReadOnlyList<Departure> Departures, IReadOnlyList<GivenStep> Given, SessionState Session, IReadOnlyList<Change> Changes)
+{
+    internal string NameOf(string step) => Steps.GetValueOrDefault(step)?.Name ?? step;
+}
 
 /// <summary>Drafts the note from the log, so that nothing noted has to be typed again. The hand then edits it.</summary>
 public static class NoteDraft
 {
-    public static VisitNote From(VisitLog log, KnowledgeBase knowledge) =>
+    public static VisitNote From(VisitLog log, PracticeKnowledge knowledge) =>
         new(Said(log, knowledge), Found(log, knowledge), Done(log, knowledge), Next(log, knowledge));
 
-    private static string Said(VisitLog log, KnowledgeBase knowledge) => Sentences(
+    private static string Said(VisitLog log, PracticeKnowledge knowledge) => Sentences(
         [log.Words.Trim(), .. log.Changes.Where(c => c.Before is not null).Select(c =>
             $"{knowledge.Measures[c.Measure].Name} before: {Number(c.Before)} {knowledge.Measures[c.Measure].Unit}")]);
 
-    private static string Found(VisitLog log, KnowledgeBase knowledge) => Sentences(
+    private static string Found(VisitLog log, PracticeKnowledge knowledge) => Sentences(
         [
             .. log.Findings.Where(f => f.Outcome is not Outcome.Note).Select(f => $"{f.Title} ({f.Because})"),
             .. log.Overrides.Select(o => $"Went on against \"{Title(o.Rule, knowledge)}\": {o.Reason.TrimEnd('.')} ({o.By})"),
             .. log.Changes.Where(c => c.Verdict is not ChangeVerdict.NotMeasured).Select(c => Change(c, knowledge)),
         ]);
 
-    private static string Done(VisitLog log, KnowledgeBase knowledge)
+    private static string Done(VisitLog log, PracticeKnowledge knowledge)
     {
         var given = log.Given.Where(g => g.GivenSeconds > 0).ToList();
-        var skipped = log.Given.Where(g => g.GivenSeconds <= 0).Select(g => log.Plan.Step(g.Step).Name).Distinct().ToList();
+        var skipped = log.Given.Where(g => g.GivenSeconds <= 0).Select(g => log.NameOf(g.Step)).Distinct().ToList();
         var changed = log.Departures.Select(d => d.Kind switch
         {
             DepartureKind.Exchanged => $"Instead of {Lower(d.From[0])}: {Lower(d.To)}",
@@ -55,27 +61,28 @@ public static class NoteDraft
             _ => $"{d.Count} steps changed to {d.To}",
         });
         var minutes = Math.Round(given.Sum(g => g.GivenSeconds) / 60).ToString(CultureInfo.InvariantCulture);
-        var responses = log.Session.Responses.GroupBy(r => (r.Response, log.Plan.Step(r.Step).Name))
-            .Select(g => $"{knowledge.Responses[g.Key.Response].Name} at {Lower(g.Key.Name)}"
+        var responses = log.Session.Responses.GroupBy(r => (r.Response, Name: log.NameOf(r.Step)))
+            .Select(g => $"{ResponseKind.Said(g.Key.Response, knowledge)} at {Lower(g.Key.Name)}"
                 + (g.Count() > 1 ? $", {g.Count()} times" : "") + string.Concat(g.Select(r => r.Text).Where(t => t is { Length: > 0 }).Select(t => $" ({t})")));
-        var lowered = log.Given.Where(g => log.Session.Levels.ContainsKey(g.Step)).Select(g => Lower(log.Plan.Step(g.Step).Name)).Distinct().ToList();
+        var lowered = log.Given.Where(g => log.Session.Levels.ContainsKey(g.Step)).Select(g => Lower(log.NameOf(g.Step))).Distinct().ToList();
         return Sentences(
             [
                 $"{log.Plan.Name}, {minutes} min on the mat, {given.Count} of {log.Given.Count} steps",
                 .. changed,
                 skipped.Count > 0 ? $"Not given: {string.Join(", ", skipped.Select(Lower))}" : "",
                 .. responses,
+                .. (log.Session.Seams ?? []).Select(s => s.Saying).Where(s => s.Length > 0).Select(s => $"Changed on the way: {s}"),
                 lowered.Count > 0 ? $"Pressure lowered for {string.Join(", ", lowered)}" : "",
             ]);
     }
 
-    private static string Next(VisitLog log, KnowledgeBase knowledge)
+    private static string Next(VisitLog log, PracticeKnowledge knowledge)
     {
         var better = log.Changes.Where(c => c.Verdict is ChangeVerdict.Better).ToList();
         var worse = log.Changes.Where(c => c.Verdict is ChangeVerdict.Worse).ToList();
         var same = log.Changes.Where(c => c.Verdict is ChangeVerdict.Same).ToList();
-        var lighter = log.Session.Responses.Where(r => knowledge.Responses[r.Response].Effect == "lower")
-            .Select(r => log.Plan.Step(r.Step)).DistinctBy(s => s.Name)
+        var lighter = log.Session.Responses.Where(r => knowledge.Responses.Find(r.Response)?.Effect == ResponseKind.Lower)
+            .Select(r => log.Steps.GetValueOrDefault(r.Step)).OfType<PlanStep>().DistinctBy(s => s.Name)
             .Select(s => $"Start \"{s.Name}\" at level {Math.Max(1, s.Level - 1)}");
         return Sentences(
             [
@@ -87,15 +94,15 @@ public static class NoteDraft
             ]);
     }
 
-    private static string Title(string rule, KnowledgeBase knowledge) => knowledge.Rules.Find(rule)?.Title ?? rule;
+    private static string Title(string rule, PracticeKnowledge knowledge) => knowledge.Rules.Find(rule)?.Title ?? rule;
 
-    private static string Names(List<Change> changes, KnowledgeBase knowledge) =>
+    private static string Names(List<Change> changes, PracticeKnowledge knowledge) =>
         string.Join(", ", changes.Select(c => knowledge.Measures[c.Measure].Name));
 
     private static string Numbers(List<Change> changes) =>
         string.Join(", ", changes.Select(c => $"{Number(c.Before)} to {Number(c.After)}"));
 
-    private static string Change(Change c, KnowledgeBase knowledge)
+    private static string Change(Change c, PracticeKnowledge knowledge)
     {
         var verdict = c.Verdict switch { ChangeVerdict.Better => "better", ChangeVerdict.Worse => "worse", _ => "no change that counts" };
         return $"{knowledge.Measures[c.Measure].Name} {Number(c.Before)} to {Number(c.After)}: {verdict} (counts from {Number(c.Threshold)})";

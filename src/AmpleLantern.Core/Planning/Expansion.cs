@@ -17,10 +17,11 @@ public readonly record struct Press(
 /// <param name="ChangeSeconds">Time to move to this position and stance before the first press.</param>
 /// <param name="Change">position, stance or null: what has to be changed.</param>
 /// <param name="RestSeconds">No-touch rest after the last press.</param>
+/// <param name="Timed">Each press is watched by its seconds, not counted.</param>
 public sealed record ExpandedStep(
     string Id, string Name, string Block, Side Side, string Position, string Stance, string Technique, string Contact,
     string Region, int Level, int Stations, double StartSeconds, double Seconds, double ChangeSeconds, string? Change,
-    double RestSeconds, double WorkSeconds, IReadOnlyList<Press> Presses);
+    double RestSeconds, double WorkSeconds, IReadOnlyList<Press> Presses, bool Timed = false);
 
 /// <summary>Seconds of work on one thing.</summary>
 public sealed record Share(string Id, double Seconds, int Presses);

@@ -6,6 +6,15 @@ namespace AmpleLantern.Core.Planning;
 /// <summary>Makes plans from flows.</summary>
 public static class FlowPlans
 {
+    /// <summary>An opening and a closing, and room between them.</summary>
+    public static Plan Blank(KnowledgeBase knowledge, School school)
+    {
+        var still = knowledge.Flows.All.SelectMany(f => FromFlow(f, knowledge, school).Steps).ToList();
+        var open = still.First(s => s is { Role: StepRole.Opening, Position: "supine" });
+        var close = still.First(s => s is { Role: StepRole.Closing, Position: "supine" });
+        return new("New session", [open with { Block = "session" }, close with { Block = "session" }], Blocks: [new("session", "Session")]);
+    }
+
     /// <summary>
     /// Takes a flow whole. A block for each side is given on the school's first side, then mirrored: sides are swapped
     /// everywhere in it, the client lies on the other side, and each step keeps its twin as its pair.

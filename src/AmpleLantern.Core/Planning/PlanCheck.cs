@@ -25,6 +25,47 @@ public static class PlanCheck
         }
     }
 
+    /// <summary>
+    /// The plan without the steps this knowledge can no longer read, and a sentence for each of them. What is left can be worked with;
+    /// where nothing is, an opening and a closing stand.
+    /// </summary>
+    public static (Plan Plan, IReadOnlyList<string> SetAside) Readable(Plan plan, KnowledgeBase knowledge)
+    {
+        var aside = new List<string>();
+        var steps = new List<PlanStep>();
+        foreach (var step in plan.Steps)
+        {
+            if (Wrong(step, knowledge) is { } why)
+            {
+                aside.Add($"\"{step.Name}\" is set aside: {why}");
+            }
+            else
+            {
+                steps.Add(step);
+            }
+        }
+
+        return aside.Count == 0 && steps.Count > 0 ? (plan, [])
+            : steps.Count > 0 ? (plan with { Steps = steps }, aside)
+            : (FlowPlans.Blank(knowledge, knowledge.HouseSchool) with { Name = plan.Name }, aside);
+    }
+
+    /// <summary>Whether every word of a step is known and its numbers can be.</summary>
+    public static bool CanRead(PlanStep step, KnowledgeBase knowledge) => Wrong(step, knowledge) is null;
+
+    private static string? Wrong(PlanStep step, KnowledgeBase knowledge)
+    {
+        try
+        {
+            Step(step, "", knowledge);
+            return null;
+        }
+        catch (RefusalException e)
+        {
+            return e.Message;
+        }
+    }
+
     private static void Step(PlanStep step, string at, KnowledgeBase knowledge)
     {
         Known(knowledge.Regions, step.Region, $"{at}/region");

@@ -78,7 +78,7 @@ public static class PlanExpansion
         return new(
             step.Id, step.Name, step.Block, step.Side, step.Position, step.Stance, step.Technique, step.Contact, step.Region,
             step.Level, stations, start, Timing.ToTenths(changeSeconds + work), changeSeconds, what, step.NoTouchSeconds, work,
-            presses);
+            presses, step.Pattern.NeedsTime);
     }
 
     private static PressTiming[] Timings(

@@ -7,7 +7,7 @@ namespace AmpleLantern.Core.Screening;
 public static class ClearanceCheck
 {
     /// <exception cref="RefusalException">Names what to correct.</exception>
-    public static void Check(Clearance clearance, LocalDate today, KnowledgeBase knowledge)
+    public static void Check(Clearance clearance, LocalDate today, PracticeKnowledge knowledge)
     {
         if (knowledge.Rules.Find(clearance.Rule) is not { } rule || rule.Then.All(e => e.Outcome is not Outcome.Clearance))
         {

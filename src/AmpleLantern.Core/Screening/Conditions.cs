@@ -17,7 +17,7 @@ public static class Conditions
     private static readonly FactStatus[] CountsAsPresent = [FactStatus.Known, FactStatus.Suspected];
 
     /// <returns>All entries that make the condition hold; empty when it does not.</returns>
-    public static IReadOnlyList<Trigger> Triggers(Condition when, ScreenSubject subject, School school, KnowledgeBase knowledge)
+    public static IReadOnlyList<Trigger> Triggers(Condition when, ScreenSubject subject, School school, PracticeKnowledge knowledge)
     {
         if (when.Any is { } any)
         {
@@ -54,14 +54,14 @@ public static class Conditions
     }
 
     /// <summary>Every fact id a condition asks about, those of rules it points to included.</summary>
-    public static IEnumerable<string> FactsAsked(Condition when, KnowledgeBase? knowledge = null) =>
+    public static IEnumerable<string> FactsAsked(Condition when, PracticeKnowledge? knowledge = null) =>
         new[] { when.Fact }.OfType<string>()
             .Concat((when.Any ?? []).Concat(when.All ?? []).SelectMany(c => FactsAsked(c, knowledge)))
             .Concat(when.Not is { } not ? FactsAsked(not, knowledge) : [])
             .Concat(when.As is { } other && knowledge?.Rules.Find(other) is { } rule ? FactsAsked(rule.When, knowledge) : []);
 
     /// <summary>A condition in words: "pregnancy from 20 weeks", "blood clot, suspected".</summary>
-    public static string Spoken(Condition when, KnowledgeBase knowledge)
+    public static string Spoken(Condition when, PracticeKnowledge knowledge)
     {
         string Join(IEnumerable<Condition> all, string word) => string.Join($" {word} ", all.Select(c => Spoken(c, knowledge)).Where(s => s.Length > 0));
         return when switch

@@ -6,9 +6,10 @@ namespace AmpleLantern.Core.Screening;
 /// <param name="Steps">Ids of the plan's steps it touches; empty when it concerns the whole visit.</param>
 /// <param name="Schools">Schools that hold it; empty when all do.</param>
 /// <param name="When">The rule's condition in words.</param>
+/// <param name="Refer">A physician is to look before this part is worked.</param>
 public sealed record Finding(
     Outcome Outcome, string Rule, string Title, string Fact, string Because, IReadOnlyList<string> Steps, string Why,
-    IReadOnlyList<string> Instead, string Source, IReadOnlyList<string> Schools, Cap? Cap, bool WholeVisit, string When = "");
+    IReadOnlyList<string> Instead, string Source, IReadOnlyList<string> Schools, Cap? Cap, bool WholeVisit, string When = "", bool Refer = false);
 
 /// <summary>A way to answer a finding on one step that can be applied as it is.</summary>
 /// <param name="Replacement">

@@ -39,7 +39,7 @@ public static class Interview
     /// <param name="side">The side complained of; sided facts take it.</param>
     /// <exception cref="RefusalException">An answer is to no question of this complaint, or is no option of it.</exception>
     public static InterviewResult Run(
-        Complaint complaint, IReadOnlyList<InterviewAnswer> answers, Side? side, ScreenSubject subject, School school, KnowledgeBase knowledge)
+        Complaint complaint, IReadOnlyList<InterviewAnswer> answers, Side? side, ScreenSubject subject, School school, PracticeKnowledge knowledge)
     {
         var given = answers.Select((a, i) => Chosen(complaint, a, i)).ToList();
         var facts = given.SelectMany(g => g.Option.Sets).Select(f => Sided(f, side, knowledge)).Aggregate<FactEntry, IReadOnlyList<FactEntry>>([], (sum, f) => Over(sum, f, knowledge));
@@ -67,7 +67,7 @@ public static class Interview
     /// <summary>Not answered, its turn, and at least two of its answers lead to different outcomes from here.</summary>
     private static bool Matters(
         Complaint complaint, InterviewQuestion question, List<(InterviewQuestion Question, InterviewOption Option)> given, Side? side, ScreenSubject now,
-        IReadOnlyList<Finding> findings, School school, KnowledgeBase knowledge)
+        IReadOnlyList<Finding> findings, School school, PracticeKnowledge knowledge)
     {
         if (given.Any(g => g.Question.Id == question.Id)
             || question.If is { } turn && !given.Any(g => turn.Contains($"{g.Question.Id}.{g.Option.Id}")))
@@ -100,7 +100,7 @@ public static class Interview
             .Any(q => Matters(complaint, q, [.. given, (question, option)], side, now, findings, school, knowledge));
     }
 
-    private static IReadOnlyList<Finding> Findings(ScreenSubject subject, School school, KnowledgeBase knowledge)
+    private static IReadOnlyList<Finding> Findings(ScreenSubject subject, School school, PracticeKnowledge knowledge)
     {
         var tempo = TempoOf.Measures(null, null, null, knowledge.Defaults);
         var none = new Plan("", []);
@@ -109,15 +109,15 @@ public static class Interview
         return [.. touching.Concat(standing).OrderBy(f => f.Outcome).ThenBy(f => f.Rule, StringComparer.Ordinal)];
     }
 
-    private static ScreenSubject With(ScreenSubject subject, IReadOnlyList<FactEntry> facts, KnowledgeBase knowledge) =>
+    private static ScreenSubject With(ScreenSubject subject, IReadOnlyList<FactEntry> facts, PracticeKnowledge knowledge) =>
         subject with { Facts = facts.Aggregate(subject.Facts, (sum, f) => Over(sum, f, knowledge)) };
 
     /// <summary>A later answer takes the place of an earlier one, but a no never takes the place of a yes of the history.</summary>
-    private static IReadOnlyList<FactEntry> Over(IReadOnlyList<FactEntry> facts, FactEntry entry, KnowledgeBase knowledge) =>
+    private static IReadOnlyList<FactEntry> Over(IReadOnlyList<FactEntry> facts, FactEntry entry, PracticeKnowledge knowledge) =>
         entry.Status is FactStatus.No && facts.Any(f => f.Fact == entry.Fact && f.Status is not FactStatus.No)
             ? facts
             : [.. facts.Where(f => !f.SameAs(entry, knowledge.Facts[entry.Fact])), entry];
 
-    private static FactEntry Sided(FactEntry entry, Side? side, KnowledgeBase knowledge) =>
+    private static FactEntry Sided(FactEntry entry, Side? side, PracticeKnowledge knowledge) =>
         side is not null && entry.Side is null && knowledge.Facts[entry.Fact].Sided ? entry with { Side = side } : entry;
 }

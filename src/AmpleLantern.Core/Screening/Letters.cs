@@ -30,7 +30,7 @@ public static class Letters
         // A region that must be looked at before it is worked is a ground for a referral too.
         if (kind is LetterKind.Referral && grounds.Count == 0)
         {
-            grounds = [.. findings.Where(f => f.Outcome is Outcome.Avoid or Outcome.Modify && f.Instead.Append(f.Title).Any(Refers))];
+            grounds = [.. findings.Where(f => f.Refer)];
         }
 
         if (grounds.Count == 0)
@@ -55,9 +55,6 @@ public static class Letters
             ],
             subject.From);
     }
-
-    private static bool Refers(string words) => words.Contains("efer", StringComparison.Ordinal) || words.Contains("maging", StringComparison.Ordinal)
-        || words.Contains("physician looks", StringComparison.Ordinal);
 
     private static string Seen(LetterSubject subject) => subject.Words.Trim().Length > 0
         ? $"They told us: \"{subject.Words.Trim()}\""

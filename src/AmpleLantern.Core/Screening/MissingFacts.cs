@@ -19,7 +19,7 @@ public static class MissingFacts
     /// Facts without any entry (of the day, for facts of the day) that some rule would act on in this plan, strongest first;
     /// among them the vulnerable regions the plan works and nobody has asked consent for.
     /// </returns>
-    public static IReadOnlyList<MissingFact> For(ScreenSubject subject, Plan plan, School school, KnowledgeBase knowledge)
+    public static IReadOnlyList<MissingFact> For(ScreenSubject subject, Plan plan, School school, PracticeKnowledge knowledge)
     {
         var asked = subject.Facts.Select(f => f.Fact).ToHashSet();
         return
@@ -40,7 +40,7 @@ public static class MissingFacts
 
     private const string ConsentGroup = "consent";
 
-    private static IEnumerable<MissingFact> Consents(ScreenSubject subject, Plan plan, KnowledgeBase knowledge)
+    private static IEnumerable<MissingFact> Consents(ScreenSubject subject, Plan plan, PracticeKnowledge knowledge)
     {
         var without = Derived.WithoutConsent(subject, knowledge).ToHashSet();
         var consent = knowledge.Facts[Derived.ConsentGiven];
@@ -49,12 +49,12 @@ public static class MissingFacts
             knowledge.Rules[Derived.NoConsentRule].Title, [.. g.Select(s => s.Name).Distinct()], consent.Scope, g.Key, Derived.ConsentRefused));
     }
 
-    private static List<string> Touched(Effect effect, Plan plan, KnowledgeBase knowledge) => effect.On is null
+    private static List<string> Touched(Effect effect, Plan plan, PracticeKnowledge knowledge) => effect.On is null
         ? []
         : [.. plan.Steps.Where(s => Touching.Touches(effect.On, null, s, knowledge)).Select(s => s.Name).Distinct()];
 
     private static MissingFact Missing(
-        string fact, (string Fact, Rule Rule, Effect Effect, List<string> Steps) strongest, KnowledgeBase knowledge)
+        string fact, (string Fact, Rule Rule, Effect Effect, List<string> Steps) strongest, PracticeKnowledge knowledge)
     {
         var definition = knowledge.Facts[fact];
         return new(fact, definition.Question, strongest.Effect.Outcome, strongest.Effect.Say ?? strongest.Rule.Title,

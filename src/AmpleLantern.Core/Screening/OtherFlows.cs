@@ -14,7 +14,7 @@ public sealed record OtherFlow(string Flow, string Name, string Tradition, strin
 public static class OtherFlows
 {
     /// <summary>None while treatment is forbidden or waits for a physician: no other flow helps then.</summary>
-    public static IReadOnlyList<OtherFlow> For(ScreenSubject subject, Plan plan, School school, Tempo tempo, KnowledgeBase knowledge)
+    public static IReadOnlyList<OtherFlow> For(ScreenSubject subject, Plan plan, School school, Tempo tempo, PracticeKnowledge knowledge)
     {
         var flows = knowledge.Flows.All.Where(f => f.Id != plan.Flow).Select(f => Judge(f, subject, school, tempo, knowledge)).ToList();
         return flows.Count > 0 && flows.All(f => f.Screen.Findings.Any(x => x.WholeVisit && x.Outcome < Outcome.Avoid))
@@ -22,7 +22,7 @@ public static class OtherFlows
             : [.. flows.Select(f => f.Flow).Where(f => f.Touched * 2 < f.Steps).OrderBy(f => f.Touched).ThenByDescending(f => f.Verdict == Screen.Clear)];
     }
 
-    private static (OtherFlow Flow, ScreenResult Screen) Judge(Flow flow, ScreenSubject subject, School school, Tempo tempo, KnowledgeBase knowledge)
+    private static (OtherFlow Flow, ScreenResult Screen) Judge(Flow flow, ScreenSubject subject, School school, Tempo tempo, PracticeKnowledge knowledge)
     {
         var plan = FlowPlans.FromFlow(flow, knowledge, school);
         var expansion = PlanExpansion.Expand(plan, tempo, knowledge);

@@ -50,7 +50,8 @@ public sealed record Condition(
 public enum AgeCondition { Child, OlderAdult }
 
 /// <summary>One effect of a rule. Without a target it concerns the whole visit.</summary>
-public sealed record Effect(Outcome Outcome, Target? On = null, Cap? Cap = null, string? Say = null);
+/// <param name="Refer">A physician is to look before this part is worked: a ground for a letter although the rest may be treated.</param>
+public sealed record Effect(Outcome Outcome, Target? On = null, Cap? Cap = null, string? Say = null, bool Refer = false);
 
 /// <summary>The steps an effect touches: those that match every member given.</summary>
 /// <param name="Regions">Regions or limbs; a step touches them when its region overlaps one of them.</param>

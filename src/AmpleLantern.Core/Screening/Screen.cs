@@ -12,7 +12,7 @@ public static class Screen
     /// <summary>The verdict when nothing touches the plan.</summary>
     public const string Clear = "clear";
 
-    public static ScreenResult Run(ScreenSubject subject, Plan plan, School school, Tempo tempo, KnowledgeBase knowledge) =>
+    public static ScreenResult Run(ScreenSubject subject, Plan plan, School school, Tempo tempo, PracticeKnowledge knowledge) =>
         Run(subject, new(plan, PlanExpansion.Expand(plan, tempo, knowledge), school, tempo, knowledge));
 
     /// <summary>The same, where the plan is expanded already.</summary>
@@ -34,7 +34,7 @@ public static class Screen
     }
 
     /// <summary>The verdict alone, for screening many people at once.</summary>
-    public static string VerdictOf(ScreenSubject subject, Plan plan, School school, Tempo tempo, KnowledgeBase knowledge)
+    public static string VerdictOf(ScreenSubject subject, Plan plan, School school, Tempo tempo, PracticeKnowledge knowledge)
     {
         var context = new ScreenContext(plan, PlanExpansion.Expand(plan, tempo, knowledge), school, tempo, knowledge);
         return Verdict(Findings(Triggered(subject, school, knowledge), context).Touching);
@@ -51,7 +51,7 @@ public static class Screen
 
     /// <summary>The rules that this person sets off today, whatever the plan, as the school and clearances leave them.</summary>
     public static IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Triggers)> Triggered(
-        ScreenSubject subject, School school, KnowledgeBase knowledge)
+        ScreenSubject subject, School school, PracticeKnowledge knowledge)
     {
         var derived = Derived.From(subject, knowledge).Subject;
         return
@@ -67,7 +67,7 @@ public static class Screen
         triggers.Any(t => t.Fact.Length > 0) ? [.. triggers.Where(t => t.Fact.Length > 0)] : triggers;
 
     /// <summary>Where the school chose the shorter list, the rule still says so, as a note.</summary>
-    private static Rule InSchool(Rule rule, School school, KnowledgeBase knowledge) =>
+    private static Rule InSchool(Rule rule, School school, PracticeKnowledge knowledge) =>
         rule.UnlessSchool is { } unless && unless.Choice == school.Chose(unless.Question, knowledge)
             ? rule with
             {
@@ -103,7 +103,7 @@ public static class Screen
             effect.Outcome, rule.Id, effect.Say ?? rule.Title, trigger.Fact,
             string.Join("; ", triggers.Select(t => t.Saying).Where(s => s.Length > 0).Distinct().Order(StringComparer.Ordinal)), ordered,
             rule.Why, [.. rule.Instead.Select(i => knowledge.Replacements.Find(i)?.Saying ?? i)], rule.Source.ToString(), schools,
-            effect.Cap, effect.On is null, Conditions.Spoken(rule.When, knowledge));
+            effect.Cap, effect.On is null, Conditions.Spoken(rule.When, knowledge), effect.Refer);
     }
 
     private static string Verdict(IReadOnlyList<Finding> findings) =>
@@ -111,4 +111,4 @@ public static class Screen
 }
 
 /// <summary>What screening a plan needs besides the person.</summary>
-public sealed record ScreenContext(Plan Plan, Expansion Expansion, School School, Tempo Tempo, KnowledgeBase Knowledge);
+public sealed record ScreenContext(Plan Plan, Expansion Expansion, School School, Tempo Tempo, PracticeKnowledge Knowledge);

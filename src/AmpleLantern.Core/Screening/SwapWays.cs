@@ -19,6 +19,9 @@ public static class SwapWays
     private const string Points = "points";
     private const string NoProduct = "no-product";
 
+    /// <summary>The level a way goes down to; null where it is another kind of way.</summary>
+    public static int? LevelOf(string way) => way.Split(':', 2) is ["level", var l] && int.TryParse(l, out var level) ? level : null;
+
     /// <summary>The ways that could answer a finding on a step. Each still has to be screened.</summary>
     public static IEnumerable<(string Kind, string Id, string Saying)> For(Finding finding, PlanStep step, Limits limits, ScreenContext context) =>
         finding.Outcome is Outcome.Modify ? Within(finding.Cap, step, context.Knowledge) : limits.Once(step, () => Around(step, limits, context.Knowledge));

@@ -9,7 +9,11 @@ public sealed class AuditEntry
 
     public required Instant At { get; init; }
 
+    /// <summary>The name as it was then.</summary>
     public required string Who { get; init; }
+
+    /// <summary>Id of that person; null for the program itself and for lines older than ids.</summary>
+    public string? WhoId { get; init; }
 
     /// <summary>read, added, changed, removed, signed-in, refused.</summary>
     public required string Action { get; init; }
@@ -27,7 +31,10 @@ public sealed class AuditEntry
 public interface IActor
 {
     string Name { get; }
+
+    /// <summary>Id of the person; null for the program itself.</summary>
+    string? Id { get; }
 }
 
 /// <summary>An actor with a fixed name, for work the program does itself.</summary>
-public sealed record NamedActor(string Name) : IActor;
+public sealed record NamedActor(string Name, string? Id = null) : IActor;

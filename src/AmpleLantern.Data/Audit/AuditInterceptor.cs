@@ -36,21 +36,21 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
             ((IVersioned)entry.Entity).Version++;
         }
 
-        context.AddRange(changed.Where(e => e.Entity is ClientRecord or ClientFact or Visit or SessionEvent or Addendum or Staff or IntakeLink or OwnRule
-            or IdentityUserRole<string>).Select(Line));
+        context.AddRange(changed.Where(e => Word(e.Entity) is not null).Select(Line));
     }
 
     private AuditEntry Line(EntityEntry entry) => new()
     {
         At = clock.GetCurrentInstant(),
         Who = actor.Name,
+        WhoId = actor.Id,
         Action = entry.State switch { EntityState.Added => "added", EntityState.Deleted => "removed", _ => "changed" },
         Subject = $"{Word(entry.Entity)} {entry.Properties.First(p => p.Metadata.IsPrimaryKey()).CurrentValue}",
         ClientId = ClientOf(entry),
         What = entry.State is EntityState.Modified
             ? string.Join(", ", entry.Properties.Where(p => p.IsModified && p.Metadata.Name is not ("Version" or "ConcurrencyStamp"))
                 .Select(p => p.Metadata.Name))
-            : entry.Entity switch { SessionEvent e => e.Kind.ToString(), ClientFact f => f.Fact, _ => "" },
+            : entry.Entity switch { SessionEvent e => e.Kind.ToString(), ClientFact f => f.Fact, EarlierFact f => f.Entry.Fact, OwnFlow f => f.Name, DrillRun d => d.Drill, _ => "" },
     };
 
     /// <summary>Whose record it is; events and addenda belong to their visit's client, when that is at hand.</summary>
@@ -59,13 +59,15 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
         IOfClient of => of.ClientId,
         SessionEvent e => VisitAtHand(entry, e.VisitId),
         Addendum a => VisitAtHand(entry, a.VisitId),
+        StoredBasis b => VisitAtHand(entry, b.VisitId),
         _ => null,
     };
 
     private static Guid? VisitAtHand(EntityEntry entry, Guid visitId) =>
         entry.Context.Set<Visit>().Local.FirstOrDefault(v => v.Id == visitId)?.ClientId;
 
-    private static string Word(object entity) => entity switch
+    /// <summary>What a record is called in the trail; null for what is no record of the practice's (tokens, the trail itself).</summary>
+    private static string? Word(object entity) => entity switch
     {
         ClientRecord => "client",
         ClientFact => "fact",
@@ -75,6 +77,12 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
         Staff => "person",
         IntakeLink => "intake",
         OwnRule => "rule",
-        _ => "role of",
+        StoredBasis => "basis",
+        EarlierFact => "earlier answer",
+        OwnFlow => "kept flow",
+        DrillRun => "drill",
+        PracticeSettings => "settings",
+        IdentityUserRole<string> => "role of",
+        _ => null,
     };
 }

@@ -6,6 +6,7 @@ using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Exchange;
 using NodaTime;
 
 namespace AmpleLantern.Data.Demo;
@@ -32,10 +33,10 @@ public static class DemoPractice
     private const string Legs = "legs-on-the-mat";
     private const string Groin = "groin-hold";
 
-    public static IReadOnlyList<ClientRecord> Clients(KnowledgeBase knowledge, Instant now, DateTimeZone zone, IReadOnlyDictionary<string, string> staff) =>
+    public static IReadOnlyList<ClientRecord> Clients(PracticeKnowledge knowledge, Instant now, DateTimeZone zone, IReadOnlyDictionary<string, string> staff) =>
         new DemoDay(knowledge, now, zone, staff).Clients();
 
-    internal sealed class DemoDay(KnowledgeBase knowledge, Instant now, DateTimeZone zone, IReadOnlyDictionary<string, string> staff)
+    internal sealed class DemoDay(PracticeKnowledge knowledge, Instant now, DateTimeZone zone, IReadOnlyDictionary<string, string> staff)
     {
         private readonly LocalDate today = now.InZone(zone).Date;
 
@@ -46,7 +47,7 @@ public static class DemoPractice
         public IReadOnlyList<ClientRecord> Clients() =>
         [
             Anouk(), Wren(), Ilse(), Tobin(), Bram(), Maren(), Sedge(), Corvin(), Hesper(), Jory(), Pell(),
-            .. new HardestClients(this).All(),
+            .. new HardestClients(this).All(), .. new RecordsToOpen(this).All(),
         ];
 
         private ClientRecord Anouk()
@@ -116,7 +117,7 @@ public static class DemoPractice
         {
             var c = Client("Maren Tolliver", today.PlusYears(-31), "signal-flag sewer", 166, 16);
             Fact(c, new("pregnancy", Detail: Detail("dueDate", Iso(today.PlusDays(112)))), today.PlusDays(-30));
-            Visit(c, "teo", 10, 30, Legs, "river room", "Ankles thick in the evening.");
+            Visit(c, "teo", 10, 0, Legs, "river room", "Ankles thick in the evening.");
             return c;
         }
 
@@ -171,7 +172,7 @@ public static class DemoPractice
             {
                 ClientId = client.Id,
                 Fact = entry.Fact,
-                RecordedBy = "Odile Fenn",
+                RecordedBy = staff["odile"],
                 RecordedAt = recorded == today ? now - Duration.FromMinutes(8) : recorded.AtMidnight().InZoneLeniently(zone).ToInstant(),
             };
             fact.Take(entry);
@@ -186,12 +187,12 @@ public static class DemoPractice
                 .SelectMany(m => FactWords.Medicine(m, knowledge)?.Means ?? []).Select(m => m.Fact).ToHashSet();
             foreach (var f in knowledge.Facts.All.Where(f => !implied.Contains(f.Id) && f is { Scope: FactScope.History, Derived: false, Group: not "consent" } && client.Facts.All(c => c.Fact != f.Id)))
             {
-                Fact(client, new(f.Id, FactStatus.No), today.PlusDays(-5));
+                Fact(client, new(f.Id, FactStatus.No), today.PlusDays(-100));
             }
 
             foreach (var region in knowledge.Regions.All.Where(r => r.Vulnerable && client.Facts.All(c => c.Region != r.Id)))
             {
-                Fact(client, new(Derived.ConsentGiven, Since: today.PlusDays(-5), Region: region.Id), today.PlusDays(-5));
+                Fact(client, new(Derived.ConsentGiven, Since: today.PlusDays(-100), Region: region.Id), today.PlusDays(-100));
             }
         }
 
@@ -216,57 +217,87 @@ public static class DemoPractice
             Plan = FlowPlans.FromFlow(knowledge.Flows[flow], knowledge, knowledge.HouseSchool),
         };
 
-        private void Past(ClientRecord client, int daysAgo, double before, double after, string words)
+        private Visit Past(ClientRecord client, int daysAgo, double before, double after, string words)
+        {
+            var visit = Earlier(client, daysAgo, "odile", Legs, words);
+            visit.Ratings = [new("heaviness", before, after)];
+            Give(visit, visit.ArrivedAt!.Value + Duration.FromMinutes(6), [(400, "sigh"), (1100, "tender")], whole: true);
+            Sign(visit, "odile");
+            return visit;
+        }
+
+        /// <summary>A visit of another day; the client arrived and was screened.</summary>
+        public Visit Earlier(ClientRecord client, int daysAgo, string who, string flow, string words)
         {
             var date = today.PlusDays(-daysAgo);
-            var visit = NewVisit(client, date, new(10, 0), "odile", Legs, "mat room", words);
-            var start = date.At(new(10, 6)).InZoneLeniently(zone).ToInstant();
-            var tempo = TempoOf.Measures(client.BreathsPerMinute, client.StatureCm, People[0].PalmBreadthCm, knowledge.Defaults);
-            var expansion = PlanExpansion.Expand(visit.Plan, tempo, knowledge);
-            var end = start + Duration.FromSeconds(expansion.TotalSeconds);
-            Events(visit, start, [(400, "sigh"), (1100, "tender")], end);
-            (visit.ArrivedAt, visit.ScreenedAt, visit.StartedAt, visit.FinishedAt) = (start - Duration.FromMinutes(6), start - Duration.FromMinutes(3), start, end);
-            visit.Ratings = [new("heaviness", before, after)];
-            var session = new Session(expansion, knowledge);
-            var state = session.Fold(visit.Events.Select(e => e.ToEvent()));
-            var subject = new ScreenSubject(date, client.BirthDate, [.. client.Facts.Where(f => f.Since < date).Select(f => f.ToEntry())]);
-            var screen = Screen.Run(subject, visit.Plan, knowledge.HouseSchool, tempo, knowledge);
-            var changes = visit.Ratings.Select(r => Changes.Judge(knowledge.Measures[r.Measure], r)).ToList();
-            var note = NoteDraft.From(new(words, screen.Findings, [], visit.Plan, [], session.Given(state), state, changes), knowledge);
-            visit.Snapshot = new(knowledge.Version, screen, expansion, session.Given(state), state, changes, note);
-            (visit.SignedAt, visit.SignedBy) = (end + Duration.FromMinutes(9), "Odile Fenn");
+            var visit = NewVisit(client, date, new(10, 0), who, flow, "mat room", words);
+            var arrived = date.At(new(10, 0)).InZoneLeniently(zone).ToInstant();
+            (visit.ArrivedAt, visit.ScreenedAt) = (arrived, arrived + Duration.FromMinutes(3));
             client.Visits.Add(visit);
+            return visit;
         }
 
-        private void Give(Visit visit, int startedMinutesAgo, int endedMinutesAgo, (int Second, string Response)[] responses, bool finished)
-        {
-            var start = now - Duration.FromMinutes(startedMinutesAgo);
-            var end = now - Duration.FromMinutes(endedMinutesAgo);
-            Events(visit, start, responses, finished ? end : null);
-            (visit.StartedAt, visit.FinishedAt) = (start, finished ? end : null);
-        }
+        private void Give(Visit visit, int startedMinutesAgo, int endedMinutesAgo, (int Second, string Response)[] responses, bool finished) =>
+            Give(visit, now - Duration.FromMinutes(startedMinutesAgo), responses, end: finished ? now - Duration.FromMinutes(endedMinutesAgo) : null);
 
-        private static void Events(Visit visit, Instant start, (int Second, string Response)[] responses, Instant? end)
+        /// <summary>Starts a session on its basis and notes what came up.</summary>
+        /// <param name="whole">It ends with its plan.</param>
+        public void Give(Visit visit, Instant start, (int Second, string Response)[] responses, bool whole = false, Instant? end = null)
         {
+            var by = visit.PractitionerId;
+            var palm = People.First(p => staff[p.Name] == by).PalmBreadthCm;
+            var client = visit.Client!;
+            var tempo = TempoOf.Measures(client.BreathsPerMinute, client.StatureCm, palm, knowledge.Defaults);
+            var expansion = PlanExpansion.Expand(visit.Plan, tempo, knowledge);
+            var context = new ScreenContext(visit.Plan, expansion, knowledge.HouseSchool, tempo, knowledge);
+            var facts = client.Facts.Where(f => f.RecordedAt < start).Select(f => new FactSaid(
+                    f.ToEntry(), Conditions.Saying(f.ToEntry(), visit.Date, knowledge), FactScope.History, f.RecordedBy, f.RecordedAt, false))
+                .Concat(visit.CheckIn.Select(f => new FactSaid(f, Conditions.Saying(f, visit.Date, knowledge), FactScope.Today, by, f.SaidAt, true))).ToList();
+            var who = new BasisClient(visit.Date, client.BirthDate, client.Body, facts, client.Clearances, []);
+            var basis = SessionBasis.Of(context, who, null, Screen.Run(who.Subject, context), visit.Overrides, visit.Ratings);
             var log = new List<GiveEvent> { new(Guid.NewGuid(), start, GiveEventKind.Start) };
             log.AddRange(responses.Select(r => new GiveEvent(Guid.NewGuid(), start + Duration.FromSeconds(r.Second), GiveEventKind.Response, r.Response)));
-            if (end is { } e)
+            if (whole || end is not null)
             {
-                log.Add(new(Guid.NewGuid(), e, GiveEventKind.Finish));
+                log.Add(new(Guid.NewGuid(), end ?? start + Duration.FromSeconds(expansion.TotalSeconds), GiveEventKind.Finish));
             }
 
+            visit.Bases.Add(new() { Id = log[0].Id, VisitId = visit.Id, From = start, Document = PackedJson.Write(basis) });
             visit.Events.AddRange(log.Select((x, i) => new SessionEvent
             {
                 Id = x.Id,
                 VisitId = visit.Id,
-                Sequence = i,
+                Counter = i,
+                Device = "demo",
                 At = x.At,
                 ReceivedAt = x.At,
                 Kind = x.Kind,
                 Response = x.Response,
-                By = "Odile Fenn",
+                By = by,
             }));
         }
+
+        /// <summary>Signs a visit that was given, or one that never was.</summary>
+        public void Sign(Visit visit, string who)
+        {
+            if (visit.Bases.Count == 0)
+            {
+                Give(visit, visit.ScreenedAt!.Value, []);
+                visit.Events.Clear();
+            }
+
+            var basis = PackedJson.Read<SessionBasis>(visit.Bases[0].Document);
+            var session = new Session(basis.Expansion, knowledge);
+            var state = session.Fold(visit.Events.Select(e => e.ToEvent()));
+            var changes = visit.Ratings.Select(r => Changes.Judge(knowledge.Measures[r.Measure], r)).ToList();
+            var steps = basis.Plan.Steps.ToDictionary(s => s.Id);
+            var note = visit.Note.Over(NoteDraft.From(
+                new(visit.Words, basis.Screen.Findings, visit.Overrides, basis.Plan, steps, basis.Departures, session.Given(state), state, changes), knowledge));
+            visit.Seal = new(session.Given(state), state, changes, note, null, [.. changes.Select(c => knowledge.Measures[c.Measure])]);
+            (visit.SignedAt, visit.SignedBy) = ((state.FinishedAt ?? visit.ScreenedAt!.Value) + Duration.FromMinutes(9), staff[who]);
+        }
+
+        public string Staff(string name) => staff[name];
 
         public static Dictionary<string, string> Detail(string key, string value) => new() { [key] = value };
 

@@ -45,6 +45,9 @@ namespace AmpleLantern.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("WhoId")
+                        .HasColumnType("TEXT");
+
                     b.HasKey("Id");
 
                     b.HasIndex("ClientId");
@@ -146,6 +149,10 @@ namespace AmpleLantern.Data.Migrations
                         .HasColumnType("TEXT")
                         .HasDefaultValueSql("'[]'");
 
+                    b.Property<string>("Contact")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Measures")
                         .IsRequired()
                         .ValueGeneratedOnAdd()
@@ -166,6 +173,10 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<int>("Version")
                         .IsConcurrencyToken()
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Words")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
 
                     b.HasKey("Id");
 
@@ -213,6 +224,45 @@ namespace AmpleLantern.Data.Migrations
                     b.HasIndex("StaffId", "At");
 
                     b.ToTable("Drills");
+                });
+
+            modelBuilder.Entity("AmpleLantern.Data.Records.EarlierFact", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Entry")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reason")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("RecordedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("RecordedBy")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ClientId");
+
+                    b.ToTable("EarlierFacts");
                 });
 
             modelBuilder.Entity("AmpleLantern.Data.Records.IntakeLink", b =>
@@ -325,6 +375,20 @@ namespace AmpleLantern.Data.Migrations
                     b.ToTable("OwnRules");
                 });
 
+            modelBuilder.Entity("AmpleLantern.Data.Records.PracticeSettings", b =>
+                {
+                    b.Property<int>("Id")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("TimeZone")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Settings");
+                });
+
             modelBuilder.Entity("AmpleLantern.Data.Records.SessionEvent", b =>
                 {
                     b.Property<Guid>("Id")
@@ -337,6 +401,12 @@ namespace AmpleLantern.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("Counter")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Device")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Kind")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -347,8 +417,8 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<string>("Response")
                         .HasColumnType("TEXT");
 
-                    b.Property<int>("Sequence")
-                        .HasColumnType("INTEGER");
+                    b.Property<string>("Step")
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Text")
                         .HasColumnType("TEXT");
@@ -358,8 +428,7 @@ namespace AmpleLantern.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("VisitId", "Sequence")
-                        .IsUnique();
+                    b.HasIndex("VisitId", "At");
 
                     b.ToTable("SessionEvents");
                 });
@@ -441,6 +510,28 @@ namespace AmpleLantern.Data.Migrations
                     b.ToTable("AspNetUsers", (string)null);
                 });
 
+            modelBuilder.Entity("AmpleLantern.Data.Records.StoredBasis", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Document")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.Property<long>("From")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("VisitId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("VisitId");
+
+                    b.ToTable("Bases", (string)null);
+                });
+
             modelBuilder.Entity("AmpleLantern.Data.Records.Visit", b =>
                 {
                     b.Property<Guid>("Id")
@@ -454,6 +545,15 @@ namespace AmpleLantern.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("CancelReason")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("CancelledAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("CancelledBy")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("CheckIn")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -464,9 +564,6 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<string>("Date")
                         .IsRequired()
                         .HasColumnType("TEXT");
-
-                    b.Property<long?>("FinishedAt")
-                        .HasColumnType("INTEGER");
 
                     b.Property<string>("Interviews")
                         .IsRequired()
@@ -485,9 +582,9 @@ namespace AmpleLantern.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Plan")
+                    b.Property<byte[]>("Plan")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("BLOB");
 
                     b.Property<string>("PractitionerId")
                         .IsRequired()
@@ -508,17 +605,15 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<long?>("ScreenedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<byte[]>("Seal")
+                        .HasColumnType("BLOB")
+                        .HasColumnName("Snapshot");
+
                     b.Property<long?>("SignedAt")
                         .HasColumnType("INTEGER");
 
                     b.Property<string>("SignedBy")
                         .HasColumnType("TEXT");
-
-                    b.Property<string>("Snapshot")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long?>("StartedAt")
-                        .HasColumnType("INTEGER");
 
                     b.Property<int>("Version")
                         .IsConcurrencyToken()
@@ -692,6 +787,15 @@ namespace AmpleLantern.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("AmpleLantern.Data.Records.StoredBasis", b =>
+                {
+                    b.HasOne("AmpleLantern.Data.Records.Visit", null)
+                        .WithMany("Bases")
+                        .HasForeignKey("VisitId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("AmpleLantern.Data.Records.Visit", b =>
                 {
                     b.HasOne("AmpleLantern.Data.Records.ClientRecord", "Client")
@@ -764,6 +868,8 @@ namespace AmpleLantern.Data.Migrations
             modelBuilder.Entity("AmpleLantern.Data.Records.Visit", b =>
                 {
                     b.Navigation("Addenda");
+
+                    b.Navigation("Bases");
 
                     b.Navigation("Events");
                 });

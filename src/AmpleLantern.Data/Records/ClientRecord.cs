@@ -28,6 +28,12 @@ public sealed class ClientRecord : IVersioned, IOfClient
 
     public string Occupation { get; set; } = "";
 
+    /// <summary>How to reach them: telephone, mail, whom to call.</summary>
+    public string Contact { get; set; } = "";
+
+    /// <summary>What is worth knowing of them besides facts, in plain words.</summary>
+    public string Words { get; set; } = "";
+
     public double? StatureCm { get; set; }
 
     /// <summary>What else was measured: stretches of the cun table, hands, feet, build.</summary>
@@ -74,6 +80,7 @@ public sealed class ClientFact : IOfClient
     /// <summary>Who said it, where it was not the client to the one who recorded it.</summary>
     public string? SaidBy { get; set; }
 
+    /// <summary>Id of who wrote it down.</summary>
     public required string RecordedBy { get; set; }
 
     public Instant RecordedAt { get; set; }
@@ -83,4 +90,29 @@ public sealed class ClientFact : IOfClient
     public void Take(FactEntry entry) =>
         (Status, Since, Until, Side, Region, Detail, SaidBy) =
         (entry.Status, entry.Since, entry.Until, entry.Side, entry.Region, entry.Detail, entry.SaidBy);
+}
+
+/// <summary>What was said of a fact before it was answered anew or struck out. Nothing said of a client is ever deleted; the table only grows.</summary>
+public sealed class EarlierFact : IOfClient
+{
+    public Guid Id { get; init; } = Guid.CreateVersion7();
+
+    public Guid ClientId { get; init; }
+
+    /// <summary>The visit whose check-in it stood in; null for the lasting history.</summary>
+    public Guid? VisitId { get; init; }
+
+    public required FactEntry Entry { get; init; }
+
+    public string? RecordedBy { get; init; }
+
+    public Instant? RecordedAt { get; init; }
+
+    /// <summary>Id of who replaced it or struck it out.</summary>
+    public required string By { get; init; }
+
+    public Instant At { get; init; }
+
+    /// <summary>Why it was struck out; null where a newer answer took its place.</summary>
+    public string? Reason { get; init; }
 }

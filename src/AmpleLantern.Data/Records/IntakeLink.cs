@@ -18,6 +18,7 @@ public sealed class IntakeLink : IOfClient
     /// <summary>Hash of the token in the link; the token itself is not kept.</summary>
     public required string TokenHash { get; init; }
 
+    /// <summary>Id of who made it.</summary>
     public required string MadeBy { get; init; }
 
     public Instant MadeAt { get; init; }
@@ -30,5 +31,8 @@ public sealed class IntakeLink : IOfClient
     public string Words { get; set; } = "";
 
     /// <summary>What they answered and nobody has read yet.</summary>
-    public IReadOnlyList<FactEntry> Answers { get; set; } = [];
+    public IReadOnlyList<IntakeAnswer> Answers { get; set; } = [];
 }
+
+/// <summary>One answer of a client's, by an id of its own.</summary>
+public sealed record IntakeAnswer(Guid Id, FactEntry Entry);

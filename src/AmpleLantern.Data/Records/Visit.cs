@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
@@ -16,7 +17,7 @@ public sealed class Visit : IVersioned, IOfClient
 
     public ClientRecord? Client { get; init; }
 
-    public LocalDate Date { get; init; }
+    public LocalDate Date { get; set; }
 
     public LocalTime At { get; set; }
 
@@ -50,18 +51,24 @@ public sealed class Visit : IVersioned, IOfClient
 
     public Instant? ScreenedAt { get; set; }
 
-    public Instant? StartedAt { get; set; }
+    public Instant? CancelledAt { get; set; }
 
-    public Instant? FinishedAt { get; set; }
+    /// <summary>Id of who cancelled it.</summary>
+    public string? CancelledBy { get; set; }
+
+    public string? CancelReason { get; set; }
 
     public Instant? SignedAt { get; set; }
 
+    /// <summary>Id of who signed it.</summary>
     public string? SignedBy { get; set; }
 
-    /// <summary>What the visit was based on, kept at signing.</summary>
-    public Snapshot? Snapshot { get; set; }
+    /// <summary>What signing sealed besides basis and log.</summary>
+    public Seal? Seal { get; set; }
 
     public List<SessionEvent> Events { get; init; } = [];
+
+    public List<StoredBasis> Bases { get; init; } = [];
 
     public List<Addendum> Addenda { get; init; } = [];
 
@@ -71,10 +78,29 @@ public sealed class Visit : IVersioned, IOfClient
 /// <summary>An interview held at a visit.</summary>
 public sealed record InterviewHeld(string Complaint, Side? Side, IReadOnlyList<InterviewAnswer> Answers);
 
-/// <summary>Everything a signed visit was based on, so that it reads the same when the knowledge has moved on.</summary>
-public sealed record Snapshot(
-    string KnowledgeVersion, ScreenResult Screen, Expansion Expansion, IReadOnlyList<GivenStep> Given, SessionState Session,
-    IReadOnlyList<Change> Changes, VisitNote Note);
+/// <summary>
+/// What signing adds to basis and log, so that a signed visit reads the same whatever is computed differently later: the log folded,
+/// what was given, how it is judged, the note.
+/// </summary>
+/// <param name="Screen">What the screen said at the end, where responses had changed it since the start.</param>
+/// <param name="Measures">The measures the changes are judged by.</param>
+public sealed record Seal(
+    IReadOnlyList<GivenStep> Given, SessionState Session, IReadOnlyList<Change> Changes, VisitNote Note, ScreenResult? Screen = null,
+    IReadOnlyList<Measure>? Measures = null);
+
+/// <summary>The basis a session stands on from one of its events on. Never changed, never removed.</summary>
+public sealed class StoredBasis
+{
+    /// <summary>Id of the event it begins with: the start, or an amendment. Of its own where nothing was ever given.</summary>
+    public Guid Id { get; init; }
+
+    public Guid VisitId { get; init; }
+
+    public Instant From { get; init; }
+
+    /// <summary>The <see cref="SessionBasis"/>, packed.</summary>
+    public required byte[] Document { get; init; }
+}
 
 /// <summary>One event of the running session as stored. Never changed, never removed.</summary>
 public sealed class SessionEvent
@@ -83,9 +109,6 @@ public sealed class SessionEvent
     public Guid Id { get; init; }
 
     public Guid VisitId { get; init; }
-
-    /// <summary>Order of arrival within the visit.</summary>
-    public int Sequence { get; init; }
 
     public Instant At { get; init; }
 
@@ -97,9 +120,18 @@ public sealed class SessionEvent
 
     public string? Text { get; init; }
 
+    /// <summary>Id of the step it was noted at.</summary>
+    public string? Step { get; init; }
+
+    /// <summary>The page it was noted on, and its order there.</summary>
+    public string? Device { get; init; }
+
+    public long Counter { get; init; }
+
+    /// <summary>Id of who noted it.</summary>
     public required string By { get; init; }
 
-    public GiveEvent ToEvent() => new(Id, At, Kind, Response, Text);
+    public GiveEvent ToEvent() => new(Id, At, Kind, Response, Text, Step, Device, Counter, ReceivedAt);
 }
 
 /// <summary>Something added to a signed note.</summary>
@@ -111,6 +143,7 @@ public sealed class Addendum
 
     public required string Text { get; init; }
 
+    /// <summary>Id of who wrote it.</summary>
     public required string By { get; init; }
 
     public Instant At { get; init; }

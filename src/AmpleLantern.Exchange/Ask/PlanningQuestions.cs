@@ -25,7 +25,7 @@ public sealed record ComposeQuestion(
     double? BreathsPerMinute = null, string? Surface = null);
 
 /// <summary>The order of a plan, what each part receives, and plans made from aims, as functions of Core.</summary>
-public sealed class PlanningAnswers(Answers answers, KnowledgeBase knowledge)
+public sealed class PlanningAnswers(Answers answers, PracticeKnowledge knowledge)
 {
     public ReviewResult Review(ReviewQuestion q)
     {

@@ -49,7 +49,7 @@ public sealed record FitAnswer(
     double TotalSeconds, IReadOnlyList<ExpandedStep> Steps, Totals Totals, IReadOnlyList<Cut> Cuts, bool Optimal, string Reason);
 
 /// <summary>The questions as functions of Core. No logic of its own.</summary>
-public sealed class Answers(KnowledgeBase knowledge)
+public sealed class Answers(PracticeKnowledge knowledge)
 {
     private const string PalmBreadth = HandMeasures.Palm;
 

@@ -49,6 +49,7 @@ public static class KnowledgeFolder
             new("way of swapping", reading.All<SwapWay>("swapWays")),
             new("complaint", reading.All<Complaint>("complaints")),
             new("rule of order", reading.All<OrderRule>("orderRules")),
+            new("thing to set out", reading.All<Prop>("props")),
             new(
                 new("aim", reading.All<Aim>("aims")), new("quality", reading.All<Quality>("qualities")),
                 new("neighbourhood", reading.All<Neighbourhood>("neighbours")), reading.All<ComposingModel>("composing")[0]),

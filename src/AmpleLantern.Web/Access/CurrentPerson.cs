@@ -1,4 +1,5 @@
 using System.Security.Claims;
+using AmpleLantern.Core.Giving;
 using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Records;
 
@@ -14,6 +15,9 @@ public sealed class CurrentPerson(IHttpContextAccessor http) : IActor
     public string Name => http.HttpContext is null ? "the program" : User?.FindFirstValue(DisplayNameClaim) ?? "nobody signed in";
 
     public string? Id => User?.FindFirstValue(ClaimTypes.NameIdentifier);
+
+    /// <summary>The role that allows most.</summary>
+    public StaffRole Role => Is(Roles.Owner) ? StaffRole.Owner : Is(Roles.Practitioner) ? StaffRole.Practitioner : Is(Roles.Student) ? StaffRole.Student : StaffRole.Desk;
 
     public bool Is(params string[] roles) => roles.Any(r => User?.IsInRole(r) == true);
 }

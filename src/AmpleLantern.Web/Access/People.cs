@@ -2,8 +2,10 @@ using System.Security.Cryptography;
 using AmpleLantern.Core;
 using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Atlas;
+using AmpleLantern.Web.Practice;
 using Microsoft.AspNetCore.Identity;
 
 namespace AmpleLantern.Web.Access;
@@ -36,7 +38,8 @@ public static class People
     }
 
     private static async Task<Me> SetUp(
-        SetupRequest request, HttpContext http, UserManager<Staff> people, SignInManager<Staff> signIn, SetupCode code, IConfiguration settings)
+        SetupRequest request, HttpContext http, UserManager<Staff> people, SignInManager<Staff> signIn, SetupCode code, IConfiguration settings,
+        StaffNames names, LanternDb db, PracticeClock clock)
     {
         if (people.Users.Any())
         {
@@ -50,10 +53,11 @@ public static class People
         }
 
         var owner = await Create(people, new(request.Name, request.DisplayName, request.Password, Roles.Owner));
+        await names.Read(db);
         await signIn.SignInAsync(owner, isPersistent: false);
         http.User = await signIn.CreateUserPrincipalAsync(owner);
         Csrf.Hand(http);
-        return await SignIn.Describe(owner, people, settings);
+        return await SignIn.Describe(owner, people, settings, clock);
     }
 
     private static async Task<MyHands> OwnHands(UserManager<Staff> people, CurrentPerson person)
@@ -82,9 +86,10 @@ public static class People
         return all;
     }
 
-    private static async Task<IReadOnlyList<Person>> Add(NewPerson person, UserManager<Staff> people)
+    private static async Task<IReadOnlyList<Person>> Add(NewPerson person, UserManager<Staff> people, StaffNames names, LanternDb db)
     {
         await Create(people, person);
+        await names.Read(db);
         return await All(people);
     }
 

@@ -1,6 +1,7 @@
 using AmpleLantern.Core;
 using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Measuring;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
@@ -18,8 +19,8 @@ public sealed record AnswerRequest(int Version, FactEntry Entry, FactEntry? Inst
 /// <summary>No to all of these.</summary>
 public sealed record NoneRequest(int Version, IReadOnlyList<string> Facts) : IOnVersion;
 
-/// <summary>Takes an answer back: as if never asked.</summary>
-public sealed record ForgetRequest(int Version, FactEntry Entry) : IOnVersion;
+/// <summary>Strikes an answer out: it is asked again, and what was said stays on record with the reason.</summary>
+public sealed record StrikeRequest(int Version, FactEntry Entry, string Reason) : IOnVersion;
 
 /// <summary>What was said and measured on arrival; null leaves a value as it is.</summary>
 public sealed record CheckInRequest(
@@ -42,16 +43,22 @@ public sealed record ExampleDistance(string Stretch, string Point, string Name, 
 /// <summary>Arrive: who is this, what changed today.</summary>
 public static class ArriveEndpoints
 {
+    private const int ShortestReason = 4;
+
     public static void MapArrive(this RouteGroupBuilder visit)
     {
-        visit.MapPut("/facts", (Guid visitId, AnswerRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => FactKeeping.Keep(v, [r.Entry], desk, instead: r.Instead)));
-        visit.MapPost("/facts/none", (Guid visitId, NoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) =>
+        visit.MapPut("/facts", (Guid visitId, AnswerRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.AskFacts, r.Version, (v, _) => FactKeeping.Keep(v, [r.Entry], desk, instead: r.Instead)));
+        visit.MapPost("/facts/none", (Guid visitId, NoneRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.AskFacts, r.Version, (v, _) =>
             FactKeeping.Keep(v, [.. r.Facts.Select(f => new FactEntry(f, FactStatus.No))], desk)));
-        visit.MapPost("/facts/forget", (Guid visitId, ForgetRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => FactKeeping.Forget(v, r.Entry, desk)));
+        visit.MapPost("/facts/strike", (Guid visitId, StrikeRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.StrikeFact, r.Version, (v, _) =>
+        {
+            RefusalException.Unless(r.Reason.Trim().Length >= ShortestReason, "reason-too-short", "Say in a few words why it is struck out; it stays on record.", "/reason");
+            FactKeeping.Strike(v, r.Entry, desk, r.Reason.Trim());
+        }));
         visit.MapGet("/measuring", Measuring);
-        visit.MapPut("/measures", (Guid visitId, MeasuresRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => Measure(v, r, desk)));
-        visit.MapPut("/check-in", (Guid visitId, CheckInRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => CheckIn(v, r, desk)));
-        visit.MapPost("/arrived", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => v.ArrivedAt ??= desk.Now));
+        visit.MapPut("/measures", (Guid visitId, MeasuresRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.Measure, r.Version, (v, _) => Measure(v, r, desk)));
+        visit.MapPut("/check-in", (Guid visitId, CheckInRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.AskFacts, r.Version, (v, f) => CheckIn(v, f, r, desk)));
+        visit.MapPost("/arrived", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.Screened, r.Version, (v, _) => v.ArrivedAt ??= desk.Now));
     }
 
     private static void Measure(Visit visit, MeasuresRequest request, VisitDesk desk)
@@ -101,8 +108,13 @@ public static class ArriveEndpoints
             Math.Round(body.Scale.PractitionerFourFingersInClientCun, 2), [.. examples]);
     }
 
-    private static void CheckIn(Visit visit, CheckInRequest request, VisitDesk desk)
+    private static void CheckIn(Visit visit, VisitFrame frame, CheckInRequest request, VisitDesk desk)
     {
+        if (request.Before is { Count: > 0 })
+        {
+            frame.MayAtAll(VisitAction.RateBefore).Require();
+        }
+
         // Refuses breaths and statures that cannot be before anything is kept.
         _ = TempoOf.Measures(request.BreathsPerMinute, request.StatureCm, null, desk.Knowledge.Defaults);
         visit.Words = request.Words ?? visit.Words;

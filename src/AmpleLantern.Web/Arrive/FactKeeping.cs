@@ -21,37 +21,69 @@ public static class FactKeeping
             }
 
             var definition = desk.Knowledge.Facts[entry.Fact];
-            if (definition.Scope is FactScope.Today)
-            {
-                visit.CheckIn = [.. visit.CheckIn.Where(f => !f.SameAs(entry, definition)), entry];
-                continue;
-            }
-
             // A yes or a no to a region takes back the opposite said of it before.
             if (Opposite(entry.Fact) is { } opposite)
             {
                 Forget(visit, entry with { Fact = opposite }, desk);
             }
 
+            if (definition.Scope is FactScope.Today)
+            {
+                Forget(visit, entry, desk);
+                visit.CheckIn = [.. visit.CheckIn, entry];
+                continue;
+            }
+
             var fact = visit.Client!.Facts.FirstOrDefault(f => f.ToEntry().SameAs(entry, definition));
             if (fact is null)
             {
-                fact = new ClientFact { ClientId = visit.ClientId, Fact = entry.Fact, RecordedBy = desk.Person.Name };
+                fact = new ClientFact { ClientId = visit.ClientId, Fact = entry.Fact, RecordedBy = desk.By };
                 desk.Db.Facts.Add(fact);
+            }
+            else
+            {
+                Earlier(visit, fact, desk, null);
             }
 
             fact.Take(entry);
-            (fact.RecordedBy, fact.RecordedAt) = (desk.Person.Name, desk.Now);
+            (fact.RecordedBy, fact.RecordedAt) = (desk.By, desk.Now);
         }
     }
 
-    /// <summary>As if it had never been asked.</summary>
-    public static void Forget(Visit visit, FactEntry entry, VisitDesk desk)
+    /// <summary>Struck out with a reason: it is asked again, and what was said stays on record.</summary>
+    /// <exception cref="Core.RefusalException">Nothing of the kind is on record.</exception>
+    public static void Strike(Visit visit, FactEntry entry, VisitDesk desk, string reason) => Core.RefusalException.Unless(
+        Forget(visit, entry, desk, reason), "not-found", "This answer no longer stands. Look at the latest.", "/entry");
+
+    /// <summary>Takes what was said out of what holds, and keeps it with what was said before.</summary>
+    public static bool Forget(Visit visit, FactEntry entry, VisitDesk desk, string? reason = null)
     {
-        var definition = desk.Knowledge.Facts[entry.Fact];
-        visit.CheckIn = [.. visit.CheckIn.Where(f => !f.SameAs(entry, definition))];
-        desk.Db.Facts.RemoveRange(visit.Client!.Facts.Where(f => f.ToEntry().SameAs(entry, definition)));
+        bool Same(FactEntry f) => desk.Knowledge.Facts.Find(entry.Fact) is { } definition ? f.SameAs(entry, definition) : f.Fact == entry.Fact;
+        var today = visit.CheckIn.Where(Same).ToList();
+        foreach (var said in today)
+        {
+            desk.Db.EarlierFacts.Add(new()
+            {
+                ClientId = visit.ClientId, VisitId = visit.Id, Entry = said, RecordedAt = said.SaidAt, By = desk.By, At = desk.Now, Reason = reason,
+            });
+        }
+
+        visit.CheckIn = [.. visit.CheckIn.Except(today)];
+        var lasting = visit.Client!.Facts.Where(f => Same(f.ToEntry())).ToList();
+        foreach (var fact in lasting)
+        {
+            Earlier(visit, fact, desk, reason);
+            visit.Client.Facts.Remove(fact);
+            desk.Db.Facts.Remove(fact);
+        }
+
+        return today.Count + lasting.Count > 0;
     }
+
+    private static void Earlier(Visit visit, ClientFact fact, VisitDesk desk, string? reason) => desk.Db.EarlierFacts.Add(new()
+    {
+        ClientId = visit.ClientId, Entry = fact.ToEntry(), RecordedBy = fact.RecordedBy, RecordedAt = fact.RecordedAt, By = desk.By, At = desk.Now, Reason = reason,
+    });
 
     private static string? Opposite(string fact) => fact switch
     {

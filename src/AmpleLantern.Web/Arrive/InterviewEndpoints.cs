@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
@@ -22,10 +23,10 @@ public static class InterviewEndpoints
     private const string InInterview = "answered in the interview";
 
     public static void MapInterviews(this RouteGroupBuilder visit) =>
-        visit.MapPut("/interviews", (Guid visitId, InterviewRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, f) => Answer(v, f, r, desk)));
+        visit.MapPut("/interviews", (Guid visitId, InterviewRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.AskFacts, r.Version, (v, f) => Answer(v, f, r, desk)));
 
     /// <summary>The interviews of a visit, worked out.</summary>
-    public static IReadOnlyList<InterviewView> Of(Visit visit, ScreenSubject subject, School school, KnowledgeBase knowledge) =>
+    public static IReadOnlyList<InterviewView> Of(Visit visit, ScreenSubject subject, School school, PracticeKnowledge knowledge) =>
     [
         .. visit.Interviews.Where(i => knowledge.Complaints.Has(i.Complaint)).Select(i =>
         {

@@ -9,6 +9,8 @@ using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Exchange;
 using AmpleLantern.Exchange.Pictures;
+using AmpleLantern.Web.Hosting;
+using Microsoft.Extensions.Caching.Memory;
 
 namespace AmpleLantern.Web.Atlas;
 
@@ -30,25 +32,23 @@ public sealed class FigureShelf
     /// <summary>Where the figures that come with the program lie.</summary>
     public static string Shipped => Path.Combine(AppContext.BaseDirectory, "figures");
 
-    private const int MostPosed = 80;
-    private const int MostMeant = 2000;
-    private readonly ConcurrentDictionary<string, FigureWanted> meant = new();
-    private readonly ConcurrentDictionary<(string Key, string Asked), ChartLayers> laid = new();
-    private readonly ConcurrentDictionary<(string Region, string Position, int Bent, int Side), string> chosen = new();
+    // About what each takes in memory, in bytes.
+    private const long PosedBytes = 1_500_000;
+    private const long LayersBytes = 60_000;
+    private const long SmallBytes = 500;
+    private readonly Memo memo;
     private readonly KnowledgeBase knowledge;
     private readonly string shipped;
     private readonly string kept;
-    private readonly ConcurrentDictionary<string, byte[]> drawn = new();
-    private readonly ConcurrentDictionary<(BodySize Size, string Position, int Bent), Posed> posed = new();
     private readonly ConcurrentDictionary<string, bool> waiting = new();
     private readonly System.Threading.Channels.Channel<(string Key, FigureWanted Wanted)> queue =
         System.Threading.Channels.Channel.CreateUnbounded<(string, FigureWanted)>();
 
     /// <param name="shipped">Folder of the figures that come with the program.</param>
     /// <param name="kept">Folder where clients' own are kept.</param>
-    public FigureShelf(KnowledgeBase knowledge, string shipped, string kept)
+    public FigureShelf(KnowledgeBase knowledge, Memo memo, string shipped, string kept)
     {
-        (this.knowledge, this.shipped, this.kept) = (knowledge, shipped, kept);
+        (this.knowledge, this.memo, this.shipped, this.kept) = (knowledge, memo, shipped, kept);
     }
 
     /// <summary>What is to be drawn in the background.</summary>
@@ -57,13 +57,8 @@ public sealed class FigureShelf
     /// <summary>The atlas on a body in a position.</summary>
     public Posed Posed(BodySize size, string position, int bent)
     {
-        if (posed.Count > MostPosed)
-        {
-            posed.Clear();
-        }
-
-        return posed.GetOrAdd(
-            (size, position, Poses.OneSided(position) ? bent : 1), k => new(knowledge, new(k.Size, Poses.Of(k.Position, k.Bent))));
+        var turned = Poses.OneSided(position) ? bent : 1;
+        return memo.Of(("posed", size, position, turned), PosedBytes, () => new Posed(knowledge, new(size, Poses.Of(position, turned))));
     }
 
     /// <summary>Name of a figure: the same for the same drawing, another when the program draws differently.</summary>
@@ -77,7 +72,7 @@ public sealed class FigureShelf
     /// <summary>The figure's JSON if it is already drawn.</summary>
     public byte[]? Find(string key)
     {
-        if (drawn.TryGetValue(key, out var found))
+        if (memo.Find<byte[]>(("figure", key)) is { } found)
         {
             return found;
         }
@@ -92,7 +87,7 @@ public sealed class FigureShelf
             var file = Path.Combine(folder, key + ".json");
             if (File.Exists(file))
             {
-                return drawn[key] = File.ReadAllBytes(file);
+                return Keep(key, File.ReadAllBytes(file));
             }
         }
 
@@ -103,31 +98,23 @@ public sealed class FigureShelf
     /// <param name="asked">Everything the answer depends on beside the figure.</param>
     public ChartLayers Layers(string key, string asked, Func<ChartLayers> lay)
     {
-        if (laid.Count > MostMeant)
-        {
-            laid.Clear();
-        }
-
-        return laid.GetOrAdd((key, asked), _ => lay());
+        return memo.Of(("layers", key, asked), LayersBytes, lay);
     }
 
     /// <summary>From where a region is seen best in a position; worked out once.</summary>
-    public string ViewOf(Region region, string position, int bent, int side) => chosen.GetOrAdd(
-        (region.Id, position, bent, side), _ => ViewChoice.For(region, Posed(BodySize.Reference, position, bent), side));
+    public string ViewOf(Region region, string position, int bent, int side) => memo.Of(
+        ("view", region.Id, position, bent, side), SmallBytes, () => ViewChoice.For(region, Posed(BodySize.Reference, position, bent), side));
 
     /// <summary>Keeps what a key stands for, so that the figure can be drawn when it is fetched.</summary>
     public void Remember(string key, FigureWanted wanted)
     {
-        if (meant.Count > MostMeant)
-        {
-            meant.Clear();
-        }
-
-        meant[key] = wanted;
+        _ = memo.Of(("meant", key), SmallBytes, () => wanted);
     }
 
+    private byte[] Keep(string key, byte[] json) => memo.Of(("figure", key), json.Length, () => json);
+
     /// <summary>The figure, drawn now if it is known what is meant; null for a key nobody was given.</summary>
-    public byte[]? FindOrDraw(string key) => Find(key) ?? (meant.TryGetValue(key, out var wanted) ? Draw(key, wanted) : null);
+    public byte[]? FindOrDraw(string key) => Find(key) ?? (memo.Find<FigureWanted>(("meant", key)) is { } wanted ? Draw(key, wanted) : null);
 
     /// <summary>Asks for a figure to be drawn in the background; asking twice does no harm.</summary>
     public void Ask(string key, FigureWanted wanted)
@@ -138,6 +125,9 @@ public sealed class FigureShelf
         }
     }
 
+    /// <summary>It could not be drawn: the next who asks has it tried again.</summary>
+    public void Failed(string key) => waiting.TryRemove(key, out _);
+
     /// <summary>Draws a figure now and keeps it.</summary>
     public byte[] Draw(string key, FigureWanted wanted) => Draw(key, wanted, kept);
 
@@ -145,7 +135,7 @@ public sealed class FigureShelf
     public static void DrawShipped(KnowledgeBase knowledge, string folder)
     {
         Directory.CreateDirectory(folder);
-        var shelf = new FigureShelf(knowledge, folder, folder);
+        var shelf = new FigureShelf(knowledge, new(new MemoryCache(new MemoryCacheOptions())), folder, folder);
         foreach (var wanted in Usual(knowledge))
         {
             var key = KeyOf(wanted);
@@ -189,7 +179,7 @@ public sealed class FigureShelf
         File.WriteAllBytes(aside, json);
         File.Move(aside, file, overwrite: true);
         waiting.TryRemove(key, out _);
-        return drawn[key] = json;
+        return Keep(key, json);
     }
 }
 
@@ -206,6 +196,7 @@ public sealed class FigureDrawer(FigureShelf shelf, ILogger<FigureDrawer> log) :
             }
             catch (Exception e) when (e is not OperationCanceledException)
             {
+                shelf.Failed(key);
                 log.LogError(e, "The figure {Key} could not be drawn", key);
             }
         }

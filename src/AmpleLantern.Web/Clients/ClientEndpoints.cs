@@ -1,10 +1,13 @@
 using AmpleLantern.Core;
+using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Outcomes;
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Practice;
 using AmpleLantern.Web.Visits;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -13,14 +16,31 @@ namespace AmpleLantern.Web.Clients;
 
 public sealed record ClientLine(Guid Id, string Name, int Visits, LocalDate? LastVisit);
 
-public sealed record NewClient(string Name, LocalDate? BirthDate = null, string Occupation = "", double? StatureCm = null);
+public sealed record NewClient(string Name, LocalDate? BirthDate = null, string Occupation = "", double? StatureCm = null, string Contact = "", string Words = "");
+
+/// <summary>What is known of a client besides facts, as it should stand from now on.</summary>
+public sealed record ClientEdit(
+    int Version, string Name, LocalDate? BirthDate = null, string Occupation = "", double? StatureCm = null, string Contact = "", string Words = "");
 
 /// <summary>A past visit in a line.</summary>
-public sealed record PastVisit(Guid Id, LocalDate Date, LocalTime At, string PlanName, bool Signed, string Next, IReadOnlyList<Change> Changes);
+public sealed record PastVisit(
+    Guid Id, LocalDate Date, LocalTime At, string PlanName, VisitPhase Phase, string? CancelReason, string Next, IReadOnlyList<MeasureJudged> Changes);
+
+/// <summary>A measure with its line over the visits.</summary>
+public sealed record TrendShown(Measure Measure, Trend Trend);
+
+/// <summary>Regions a client consented to being worked, in one line.</summary>
+public sealed record ConsentLine(IReadOnlyList<string> Given, IReadOnlyList<string> Refused);
 
 /// <summary>A client's history: facts, visits, and each measure over the visits.</summary>
+/// <param name="Earlier">What was struck out or answered anew.</param>
 public sealed record ClientHistory(
-    Guid Id, string Name, int? Age, string Occupation, IReadOnlyList<FactView> Facts, IReadOnlyList<PastVisit> Visits, IReadOnlyList<Trend> Trends);
+    Guid Id, int Version, string Name, LocalDate? BirthDate, int? Age, string Occupation, double? StatureCm, string Contact, string Words,
+    IReadOnlyList<FactSaid> Facts, ConsentLine Consents, IReadOnlyList<EarlierLine> Earlier, IReadOnlyList<PastVisit> Visits, IReadOnlyList<TrendShown> Trends,
+    MayAnswer MayEdit);
+
+/// <summary>What was said before of a fact, and why it no longer stands.</summary>
+public sealed record EarlierLine(string Saying, string By, Instant At, string? Reason);
 
 /// <summary>The people who come, and their history.</summary>
 public static class ClientEndpoints
@@ -30,52 +50,102 @@ public static class ClientEndpoints
         api.MapGet("/clients", All);
         api.MapPost("/clients", Add);
         api.MapGet("/clients/{clientId:guid}", History).RequireAuthorization(Policies.Treat);
+        api.MapPut("/clients/{clientId:guid}", Edit);
     }
 
     private static async Task<IReadOnlyList<ClientLine>> All(LanternDb db) => await db.Clients.OrderBy(c => c.Name)
-        .Select(c => new ClientLine(c.Id, c.Name, c.Visits.Count, c.Visits.OrderByDescending(v => v.Date).Select(v => (LocalDate?)v.Date).FirstOrDefault()))
+        .Select(c => new ClientLine(c.Id, c.Name, c.Visits.Count(v => v.CancelledAt == null), c.Visits.Where(v => v.CancelledAt == null).OrderByDescending(v => v.Date).Select(v => (LocalDate?)v.Date).FirstOrDefault()))
         .ToListAsync();
 
-    private static async Task<ClientLine> Add(NewClient request, LanternDb db, VisitDesk desk)
+    private static async Task<ClientLine> Add(NewClient request, LanternDb db, PracticeClock clock, KnowledgeBase knowledge)
     {
-        if (string.IsNullOrWhiteSpace(request.Name))
-        {
-            throw new RefusalException("name-missing", "Write the client's name.", "/name");
-        }
-
-        FactCheck.CheckBirth(request.BirthDate, desk.Now.InUtc().Date);
+        Check(request.Name, request.BirthDate, request.StatureCm, clock, knowledge);
         var client = new ClientRecord
         {
             Name = request.Name.Trim(),
             BirthDate = request.BirthDate,
             Occupation = request.Occupation.Trim(),
             StatureCm = request.StatureCm,
+            Contact = request.Contact.Trim(),
+            Words = request.Words.Trim(),
         };
         db.Clients.Add(client);
         await db.SaveChangesAsync();
         return new(client.Id, client.Name, 0, null);
     }
 
-    private static async Task<ClientHistory> History(Guid clientId, LanternDb db, VisitDesk desk, ReadTrail trail, CurrentPerson person, KnowledgeBase knowledge)
+    /// <summary>Plain edits. Sessions that have begun stand on their own basis and do not move.</summary>
+    private static async Task<ClientLine> Edit(Guid clientId, ClientEdit edit, LanternDb db, PracticeClock clock, KnowledgeBase knowledge)
     {
-        var client = await db.Clients.Include(c => c.Facts).Include(c => c.Visits).AsSplitQuery().SingleOrDefaultAsync(c => c.Id == clientId)
+        var client = await db.Clients.Include(c => c.Visits.Where(v => v.SignedAt == null)).SingleOrDefaultAsync(c => c.Id == clientId)
             ?? throw new RefusalException("not-found", "There is no such client. Go back to the list.");
-        await trail.Note(db, person, $"client {clientId}", clientId);
-        var visits = client.Visits.OrderBy(v => v.Date).ThenBy(v => v.At).ToList();
-        var today = desk.Now.InUtc().Date;
-        return new(
-            client.Id, client.Name, new ScreenSubject(today, client.BirthDate, []).Age, client.Occupation,
-            [.. client.Facts.Where(f => f.Status is not FactStatus.No).OrderBy(f => f.Since).Select(f => new FactView(f.ToEntry(), Conditions.Saying(f.ToEntry(), today, knowledge), FactScope.History, f.RecordedBy, f.RecordedAt, false))],
-            [.. Enumerable.Reverse(visits).Select(v => new PastVisit(v.Id, v.Date, v.At, v.Plan.Name, v.SignedAt is not null, v.Snapshot?.Note.Next ?? v.Note.Next ?? "", Judged(v, knowledge)))],
-            [.. knowledge.Measures.All.Select(m => Trend.Of(m, Points(visits, m.Id))).Where(t => t.Points.Count > 0)]);
+        if (client.Version != edit.Version)
+        {
+            throw new RefusalException("changed-elsewhere", "This was changed in another window a moment ago. Look at the latest, then make your change again.", "/version");
+        }
+
+        Check(edit.Name, edit.BirthDate, edit.StatureCm, clock, knowledge);
+        (client.Name, client.BirthDate, client.Occupation) = (edit.Name.Trim(), edit.BirthDate, edit.Occupation.Trim());
+        (client.StatureCm, client.Contact, client.Words) = (edit.StatureCm, edit.Contact.Trim(), edit.Words.Trim());
+        await db.SaveChangesAsync();
+        return new(client.Id, client.Name, 0, null);
     }
 
-    private static IReadOnlyList<Change> Judged(Visit visit, KnowledgeBase knowledge) =>
-        [.. visit.Ratings.Where(r => knowledge.Measures.Has(r.Measure)).Select(r => Changes.Judge(knowledge.Measures[r.Measure], r))];
+    private const int LongestName = 120;
 
-    private static IReadOnlyList<TrendPoint> Points(List<Visit> visits, string measure) =>
+    private static void Check(string name, LocalDate? birth, double? statureCm, PracticeClock clock, KnowledgeBase knowledge)
+    {
+        RefusalException.Unless(!string.IsNullOrWhiteSpace(name), "name-missing", "Write the client's name.", "/name");
+        RefusalException.Unless(name.Trim().Length <= LongestName, "name-too-long", $"A name has at most {LongestName} letters.", "/name");
+        FactCheck.CheckBirth(birth, clock.Today);
+        // The same limits as wherever a stature is taken.
+        _ = TempoOf.Measures(null, statureCm, null, knowledge.Defaults);
+    }
+
+    private static async Task<ClientHistory> History(
+        Guid clientId, LanternDb db, PracticeClock clock, ReadTrail trail, CurrentPerson person, PracticeKnowledge knowledge, StaffNames names)
+    {
+        var client = await db.Clients.AsNoTracking().Include(c => c.Facts).SingleOrDefaultAsync(c => c.Id == clientId)
+            ?? throw new RefusalException("not-found", "There is no such client. Go back to the list.");
+        await trail.Note(db, person, $"client {clientId}", clientId);
+        var visits = await db.Visits.AsNoTracking().Where(v => v.ClientId == clientId).OrderBy(v => v.Date).ThenBy(v => v.At)
+            .Select(v => new Past(v, v.Events.Any(e => e.Kind == GiveEventKind.Start), v.Events.Any(e => e.Kind == GiveEventKind.Finish))).ToListAsync();
+        var earlier = await db.EarlierFacts.AsNoTracking().Where(f => f.ClientId == clientId).OrderByDescending(f => f.At).Take(MostEarlier).ToListAsync();
+        string Say(FactEntry f) => knowledge.Facts.Has(f.Fact) ? Conditions.Saying(f, clock.Today, knowledge) : f.Fact.Replace('-', ' ');
+        var entries = client.Facts.Select(f => f.ToEntry()).ToList();
+        var rated = visits.SelectMany(v => Judged(v.Visit, knowledge).Select(j => j.Measure)).DistinctBy(m => m.Id).ToList();
+        return new(
+            client.Id, client.Version, client.Name, client.BirthDate, new ScreenSubject(clock.Today, client.BirthDate, []).Age, client.Occupation, client.StatureCm, client.Contact, client.Words,
+            [.. client.Facts.Where(f => f.Status is not FactStatus.No && f.Fact is not (Derived.ConsentGiven or Derived.ConsentRefused)).OrderBy(f => f.Since)
+                .Select(f => new FactSaid(f.ToEntry(), Say(f.ToEntry()), FactScope.History, names.Of(f.RecordedBy), f.RecordedAt, false))],
+            new(Regions(entries, Derived.ConsentGiven, knowledge), Regions(entries, Derived.ConsentRefused, knowledge)),
+            [.. earlier.Select(f => new EarlierLine(f.Entry.Status is FactStatus.No ? $"no {knowledge.Facts.Find(f.Entry.Fact)?.Name ?? f.Entry.Fact}" : Say(f.Entry), names.Of(f.By), f.At, f.Reason))],
+            [.. Enumerable.Reverse(visits).Select(v => new PastVisit(
+                v.Visit.Id, v.Visit.Date, v.Visit.At, v.Visit.Plan.Name, v.Phase, v.Visit.CancelReason, v.Visit.Seal?.Note.Next ?? v.Visit.Note.Next ?? "", Judged(v.Visit, knowledge)))],
+            [.. rated.Select(m => new TrendShown(m, Trend.Of(m, Points(visits, m.Id))))],
+            person.Role is StaffRole.Desk or StaffRole.Owner or StaffRole.Practitioner or StaffRole.Student ? MayAnswer.Yes : new(false, "not-yours", "Your role does not allow this."));
+    }
+
+    private const int MostEarlier = 60;
+
+    private sealed record Past(Visit Visit, bool Started, bool Finished)
+    {
+        public VisitPhase Phase => Visit.CancelledAt is not null ? VisitPhase.Cancelled : Visit.SignedAt is not null ? VisitPhase.Signed
+            : Finished ? VisitPhase.Finished : Started ? VisitPhase.Running : VisitPhase.NotStarted;
+    }
+
+    private static IReadOnlyList<string> Regions(List<FactEntry> facts, string consent, KnowledgeBase knowledge) =>
+        [.. facts.Where(f => f.Fact == consent && f is { Status: not FactStatus.No, Region: not null }).Select(f => knowledge.Regions.Find(f.Region!)?.Name ?? f.Region!).Distinct().Order(StringComparer.Ordinal)];
+
+    /// <summary>A signed visit as it was judged then; an open one as it is judged now.</summary>
+    private static IReadOnlyList<MeasureJudged> Judged(Visit visit, KnowledgeBase knowledge) =>
+        OutcomeShown.Of(
+            visit.Seal?.Changes ?? [.. visit.Ratings.Where(r => knowledge.Measures.Has(r.Measure)).Select(r => Changes.Judge(knowledge.Measures[r.Measure], r))],
+            visit.Seal?.Measures, knowledge).Taken;
+
+    private static IReadOnlyList<TrendPoint> Points(List<Past> visits, string measure) =>
     [
-        .. visits.Select(v => (v.Date, Rating: v.Ratings.FirstOrDefault(r => r.Measure == measure)))
+        .. visits.Select(v => (v.Visit.Date, Rating: v.Visit.Ratings.FirstOrDefault(r => r.Measure == measure)))
             .Where(v => v.Rating is { } r && (r.Before ?? r.After) is not null).Select(v => new TrendPoint(v.Date, v.Rating!.Before, v.Rating.After)),
     ];
 }

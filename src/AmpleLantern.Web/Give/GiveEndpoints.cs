@@ -1,23 +1,38 @@
+using System.Text.Json;
 using AmpleLantern.Core;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Visits;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace AmpleLantern.Web.Give;
 
-/// <summary>Events not yet acknowledged, oldest first. Sending one again changes nothing.</summary>
-public sealed record EventsRequest(IReadOnlyList<GiveEvent> Events);
+/// <summary>Something a device noted. Its kind is a word, so that one this server does not know is answered and not lost.</summary>
+public sealed record NotedEvent(
+    Guid Id, Instant At, string Kind, string? Response = null, string? Text = null, string? Step = null, string? Device = null, long Counter = 0);
 
-/// <summary>The running session, and whether it may go on.</summary>
-/// <param name="Acknowledged">Ids of the events now stored for good.</param>
-public sealed record GiveView(SessionView Session, StartDecision Start, IReadOnlyList<Guid> Acknowledged, int Version);
+/// <summary>Events not yet answered, oldest first. Sending one again changes nothing.</summary>
+public sealed record EventsRequest(IReadOnlyList<NotedEvent> Events);
+
+public enum EventAnswerKind { Stored, Already, SetAside }
+
+/// <summary>The server's word on one event. Only now may the device let go of it.</summary>
+/// <param name="Detail">Why it was set aside, for a person to read.</param>
+public sealed record EventAnswer(Guid Id, EventAnswerKind Result, string? Code = null, string? Detail = null);
+
+/// <summary>The running session, and what may be done with it.</summary>
+public sealed record GiveView(
+    SessionView Session, StartDecision Start, IReadOnlyDictionary<VisitAction, MayAnswer> May, VisitPhase Phase, IReadOnlyList<EventAnswer> Answers);
 
 /// <summary>Give: what now.</summary>
 public static class GiveEndpoints
 {
-    private const int MostEventsAtOnce = 500;
+    /// <summary>Events taken at once; a device sends the rest afterwards.</summary>
+    public const int MostEventsAtOnce = 50;
+
+    private const int LongestText = 2000;
 
     public static void MapGive(this RouteGroupBuilder visit)
     {
@@ -25,7 +40,11 @@ public static class GiveEndpoints
         visit.MapPost("/give/events", Take);
     }
 
-    private static async Task<GiveView> Take(Guid visitId, EventsRequest request, VisitDesk desk)
+    /// <summary>
+    /// Stores events one by one: what cannot be takes nothing else with it. Nothing that has a version is changed, so two tablets never
+    /// stand in each other's way.
+    /// </summary>
+    private static async Task<GiveView> Take(Guid visitId, EventsRequest request, VisitDesk desk, SessionStart start, VisitNews news)
     {
         if (request.Events.Count > MostEventsAtOnce)
         {
@@ -33,66 +52,94 @@ public static class GiveEndpoints
         }
 
         var visit = await desk.Load(visitId);
-        var known = visit.Events.Select(e => e.Id).ToHashSet();
-        var fresh = request.Events.DistinctBy(e => e.Id).Where(e => !known.Contains(e.Id)).ToList();
-        if (fresh.Count > 0)
-        {
-            await Store(visit, fresh, desk);
-        }
-
-        return await Answer(visit, [.. request.Events.Select(e => e.Id)], desk);
-    }
-
-    private static async Task Store(Visit visit, List<GiveEvent> fresh, VisitDesk desk)
-    {
-        if (visit.SignedAt is not null)
-        {
-            throw new RefusalException("locked", "This visit is signed and locked. Write an addendum instead.");
-        }
-
         var frame = await desk.Frame(visit);
-        if (fresh.Any(e => e.Kind is GiveEventKind.Start or GiveEventKind.GoOn) && !frame.Start.MayStart)
+        // Worked out before the database is held: it takes the longest.
+        var basis = frame.Basis is null && request.Events.Any(e => Kind(e) is GiveEventKind.Start) && frame.May(VisitAction.Start).Allowed
+            ? await start.Freeze(visit, frame) : null;
+        var answers = new List<EventAnswer>();
+        await using (var writing = await desk.Db.Database.BeginTransactionAsync())
         {
-            var why = string.Join("; ", frame.Start.Obstacles.Select(o => o.Title).Distinct());
-            throw new RefusalException("not-cleared", $"The session cannot go on: {why}. Settle it on the Screen page first.");
-        }
-
-        var now = desk.Now;
-        foreach (var e in fresh)
-        {
-            var row = new SessionEvent
+            var ids = request.Events.Select(e => e.Id).ToList();
+            var known = await desk.Db.SessionEvents.AsNoTracking().Where(e => ids.Contains(e.Id)).ToDictionaryAsync(e => e.Id, e => e.VisitId);
+            var begun = await desk.Db.SessionEvents.AnyAsync(e => e.VisitId == visitId && e.Kind == GiveEventKind.Start);
+            foreach (var e in request.Events.DistinctBy(e => e.Id))
             {
-                Id = e.Id,
-                VisitId = visit.Id,
-                Sequence = visit.Events.Count,
-                At = e.At > now ? now : e.At,
-                ReceivedAt = now,
-                Kind = e.Kind,
-                Response = e.Response,
-                Text = e.Text,
-                By = desk.Person.Name,
-            };
-            desk.Db.SessionEvents.Add(row);
-            AskAgain(visit, e, desk);
-            visit.StartedAt ??= e.Kind is GiveEventKind.Start ? row.At : null;
-            visit.FinishedAt ??= e.Kind is GiveEventKind.Finish ? row.At : null;
+                var answer = known.TryGetValue(e.Id, out var of) ? Known(e, of, visitId) : Judge(e, frame, begun, visit);
+                answers.Add(answer);
+                if (answer.Result is EventAnswerKind.Stored)
+                {
+                    Store(visit, e, desk);
+                    if (Kind(e) is GiveEventKind.Start)
+                    {
+                        begun = true;
+                        desk.Db.Bases.Add(BasisStore.Store(e.Id, visitId, e.At > desk.Now ? desk.Now : e.At, basis!));
+                    }
+                }
+            }
+
+            await desk.Save();
+            // What other devices noted meanwhile, too.
+            await desk.Db.Entry(visit).Collection(v => v.Events).Query().LoadAsync();
+            await desk.Db.Entry(visit).Collection(v => v.Bases).Query().LoadAsync();
+            await writing.CommitAsync();
         }
 
-        await desk.Save();
-    }
-
-    /// <summary>A response that is also a fact of the day goes into the check-in, so that the screen answers it.</summary>
-    private static void AskAgain(Visit visit, GiveEvent e, VisitDesk desk)
-    {
-        if (e.Response is { } id && desk.Knowledge.Responses[id].AsksFact is { } fact)
+        if (answers.Any(a => a.Result is EventAnswerKind.Stored))
         {
-            visit.CheckIn = [.. visit.CheckIn.Where(f => f.Fact != fact), new FactEntry(fact)];
+            await news.Noted(visitId);
         }
+
+        return await Answer(visit, answers, desk);
     }
 
-    private static async Task<GiveView> Answer(Visit visit, IReadOnlyList<Guid> acknowledged, VisitDesk desk)
+    private static EventAnswer Known(NotedEvent e, Guid of, Guid visitId) => of == visitId
+        ? new(e.Id, EventAnswerKind.Already)
+        : new(e.Id, EventAnswerKind.SetAside, "other-visit", "This was noted under another visit already. Keep it as a note if it belongs here.");
+
+    private static EventAnswer Judge(NotedEvent e, VisitFrame frame, bool begun, Visit visit)
+    {
+        if (e.Text?.Length > LongestText)
+        {
+            return new(e.Id, EventAnswerKind.SetAside, "too-long", $"At most {LongestText} letters can be noted at once. Keep it as a note.");
+        }
+
+        return Kind(e) switch
+        {
+            null or GiveEventKind.PlanAmended => new(e.Id, EventAnswerKind.SetAside, "unknown-kind", $"This server does not know '{e.Kind}'. Keep it as a note, and reload the page."),
+            GiveEventKind.Response => e.Response is { Length: > 0 and <= 80 }
+                ? new(e.Id, EventAnswerKind.Stored) : new(e.Id, EventAnswerKind.SetAside, "response-missing", "What was noted has no name. Keep it as a note."),
+            // Another device began a moment ago: the session is the same.
+            GiveEventKind.Start when begun => new(e.Id, EventAnswerKind.Already, "begun-already", null),
+            GiveEventKind.Start when !frame.May(VisitAction.Start).Allowed => Refused(e, frame.May(VisitAction.Start)),
+            GiveEventKind.GoOn when frame.Phase is VisitPhase.Stopped && !frame.May(VisitAction.GoOn).Allowed => Refused(e, frame.May(VisitAction.GoOn)),
+            _ when visit.SignedAt is not null || visit.CancelledAt is not null => Refused(e, frame.MayAtAll(VisitAction.Move)),
+            _ => new(e.Id, EventAnswerKind.Stored),
+        };
+    }
+
+    private static EventAnswer Refused(NotedEvent e, MayAnswer may) => new(e.Id, EventAnswerKind.SetAside, may.Code, may.Why);
+
+    private static GiveEventKind? Kind(NotedEvent e) =>
+        Enum.GetValues<GiveEventKind>().Cast<GiveEventKind?>().FirstOrDefault(k => JsonNamingPolicy.KebabCaseLower.ConvertName(k.ToString()!) == e.Kind);
+
+    private static void Store(Visit visit, NotedEvent e, VisitDesk desk) => desk.Db.SessionEvents.Add(new()
+    {
+        Id = e.Id,
+        VisitId = visit.Id,
+        At = e.At > desk.Now ? desk.Now : e.At,
+        ReceivedAt = desk.Now,
+        Kind = Kind(e)!.Value,
+        Response = e.Response,
+        Text = e.Text,
+        Step = e.Step,
+        Device = e.Device,
+        Counter = e.Counter,
+        By = desk.By,
+    });
+
+    internal static async Task<GiveView> Answer(Visit visit, IReadOnlyList<EventAnswer> answers, VisitDesk desk)
     {
         var frame = await desk.Frame(visit);
-        return new(frame.SessionAt(desk.Now), frame.Start, acknowledged, visit.Version);
+        return new(frame.SessionAt(desk.Now), frame.Start, Enum.GetValues<VisitAction>().ToDictionary(a => a, frame.May), frame.Phase, answers);
     }
 }

@@ -23,6 +23,13 @@ public static class Errors
         ["not-cleared"] = 409,
         ["session-running"] = 409,
         ["already-set-up"] = 409,
+        ["cancelled"] = 409,
+        ["session-over"] = 409,
+        ["not-begun"] = 409,
+        ["not-stopped"] = 409,
+        ["stopped"] = 409,
+        ["taken"] = 409,
+        ["too-many-events"] = 413,
         ["wrong-sign-in"] = 401,
         ["locked-out"] = 401,
     };

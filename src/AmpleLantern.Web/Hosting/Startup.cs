@@ -5,7 +5,6 @@ using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
-using NodaTime;
 
 namespace AmpleLantern.Web.Hosting;
 
@@ -17,14 +16,16 @@ public static class Startup
         await using var scope = app.Services.CreateAsyncScope();
         var services = scope.ServiceProvider;
         var db = services.GetRequiredService<LanternDb>();
-        await Database.Prepare(db);
+        await Database.Prepare(db, Path.GetFullPath(app.Configuration["data"] ?? "data"), services.GetRequiredService<KnowledgeBase>().WithRules([]));
+        await services.GetRequiredService<Practice.PracticeClock>().Read(db);
+        await services.GetRequiredService<Practice.RuleBook>().Read(db);
         await AddRoles(services.GetRequiredService<RoleManager<IdentityRole>>());
         if (app.Configuration.GetValue("demo", false) && !await db.Clients.AnyAsync())
         {
             await FillDemo(services, db);
         }
 
-        await services.GetRequiredService<Practice.RuleBook>().Read(db);
+        await services.GetRequiredService<StaffNames>().Read(db);
         var setup = await db.Users.AnyAsync() ? null : services.GetRequiredService<SetupCode>().Value;
         app.Lifetime.ApplicationStarted.Register(() => Tell(app, setup));
     }
@@ -52,9 +53,10 @@ public static class Startup
             ids[p.Name] = staff.Id;
         }
 
-        var knowledge = services.GetRequiredService<KnowledgeBase>();
-        var now = services.GetRequiredService<IClock>().GetCurrentInstant();
-        db.Clients.AddRange(DemoPractice.Clients(knowledge, now, DateTimeZoneProviders.Tzdb.GetSystemDefault(), ids));
+        var knowledge = services.GetRequiredService<PracticeKnowledge>();
+        var clock = services.GetRequiredService<Practice.PracticeClock>();
+        var now = clock.Now;
+        db.Clients.AddRange(DemoPractice.Clients(knowledge, now, clock.Zone, ids));
         db.Drills.AddRange(Bench.DemoRuns.Of(ids["odile"], DemoPractice.People[0].Working!, knowledge, now));
         await db.SaveChangesAsync();
     }

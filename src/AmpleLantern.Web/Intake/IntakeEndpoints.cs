@@ -1,6 +1,7 @@
 using System.Security.Cryptography;
 using System.Text;
 using AmpleLantern.Core;
+using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
@@ -20,14 +21,14 @@ namespace AmpleLantern.Web.Intake;
 public sealed record NewLink(string Path, Instant Expires);
 
 /// <summary>What came in from the client's phone and waits to be read.</summary>
-public sealed record IntakeView(bool Waiting, Instant? Expires, Instant? FilledAt, string Words, IReadOnlyList<IntakeLine> Lines);
+public sealed record IntakeView(Guid? Link, bool Waiting, Instant? Expires, Instant? FilledAt, string Words, IReadOnlyList<IntakeLine> Lines);
 
 /// <summary>One answer, as it would be noted.</summary>
 /// <param name="Was">What is known of it until now.</param>
-public sealed record IntakeLine(FactEntry Entry, string Saying, string? Was);
+public sealed record IntakeLine(Guid Id, FactEntry Entry, string Saying, string? Was);
 
-/// <summary>Which of the lines are taken over; the others are put aside.</summary>
-public sealed record AcceptRequest(int Version, IReadOnlyList<int> Lines, bool Words) : IOnVersion;
+/// <summary>Which of the lines of one link are taken over; the others are put aside.</summary>
+public sealed record AcceptRequest(int Version, Guid Link, IReadOnlyList<Guid> Lines, bool Words) : IOnVersion;
 
 /// <summary>A question on the phone.</summary>
 public sealed record PhoneQuestion(string Fact, string Question, string Group, IReadOnlyList<FactDetail> Details, bool Sided);
@@ -65,6 +66,7 @@ public static class IntakeEndpoints
     private static async Task<NewLink> Make(Guid visitId, VisitDesk desk, LanternDb db)
     {
         var visit = await desk.Load(visitId);
+        (await desk.Frame(visit)).MayAtAll(VisitAction.AskFacts).Require();
         foreach (var old in await db.Intakes.Where(i => i.VisitId == visitId && i.FilledAt == null).ToListAsync())
         {
             // One open link at a time: a new one shuts the old.
@@ -77,7 +79,7 @@ public static class IntakeEndpoints
             ClientId = visit.ClientId,
             VisitId = visitId,
             TokenHash = Hash(token),
-            MadeBy = desk.Person.Name,
+            MadeBy = desk.By,
             MadeAt = desk.Now,
             Expires = desk.Now + Lasts,
         };
@@ -91,16 +93,19 @@ public static class IntakeEndpoints
         var visit = await desk.Load(visitId);
         var link = await Latest(visitId, db);
         return new(
-            link is { FilledAt: null } && link.Expires > desk.Now, link?.Expires, link?.FilledAt, link?.Words ?? "",
+            link?.Id, link is { FilledAt: null } && link.Expires > desk.Now, link?.Expires, link?.FilledAt, link?.Words ?? "",
             link?.FilledAt is null ? [] : [.. link.Answers.Select(a => Line(a, visit, desk.Knowledge))]);
     }
 
     private static async Task<VisitView> Accept(Guid visitId, AcceptRequest request, VisitDesk desk, LanternDb db)
     {
-        var link = await Latest(visitId, db) ?? throw new RefusalException("not-found", "Nothing has come in for this visit.");
-        var taken = link.Answers.Where((_, i) => request.Lines.Contains(i)).ToList();
+        var link = await db.Intakes.SingleOrDefaultAsync(i => i.Id == request.Link && i.VisitId == visitId && i.FilledAt != null)
+            ?? throw new RefusalException("not-found", "Nothing has come in by this link. Look at the latest.", "/link");
+        var unknown = request.Lines.Where(id => link.Answers.All(a => a.Id != id)).ToList();
+        RefusalException.Unless(unknown.Count == 0, "no-such-line", "What came in has been read already, or is another answer now. Look at the latest.", "/lines");
+        var taken = link.Answers.Where(a => request.Lines.Contains(a.Id)).Select(a => a.Entry).ToList();
         var said = link.Words;
-        var view = await desk.Change(visitId, request.Version, (v, _) =>
+        var view = await desk.Change(visitId, VisitAction.AskFacts, request.Version, (v, _) =>
         {
             FactKeeping.Keep(v, taken, desk, OnThePhone);
             if (request.Words && said.Length > 0)
@@ -114,7 +119,7 @@ public static class IntakeEndpoints
         return view;
     }
 
-    private static async Task<PhonePage> Open(string token, HttpContext http, LanternDb db, RuleBook book, IClock clock)
+    private static async Task<PhonePage> Open(string token, HttpContext http, LanternDb db, RuleBook book, PracticeClock clock)
     {
         var link = await Find(token, db, clock);
         var client = await db.Clients.AsNoTracking().Include(c => c.Facts).SingleAsync(c => c.Id == link.ClientId);
@@ -129,11 +134,11 @@ public static class IntakeEndpoints
             link.Expires);
     }
 
-    private static async Task<IntakeDone> Fill(string token, PhoneAnswers answers, LanternDb db, RuleBook book, IClock clock)
+    private static async Task<IntakeDone> Fill(string token, PhoneAnswers answers, LanternDb db, RuleBook book, PracticeClock clock)
     {
         var link = await Find(token, db, clock);
-        var now = clock.GetCurrentInstant();
-        var today = now.InZone(DateTimeZoneProviders.Tzdb.GetSystemDefault()).Date;
+        var now = clock.Now;
+        var today = clock.Today;
         if (answers.Words.Length > LongestWords || answers.Answers.Count + answers.Medicines.Count > MostAnswers)
         {
             throw new RefusalException("too-much", $"Write at most {LongestWords} letters, please; tell the rest in the room.", "/words");
@@ -145,12 +150,9 @@ public static class IntakeEndpoints
         }
 
         link.Words = answers.Words.Trim();
-        link.Answers =
-        [
-            .. answers.Answers.Where(a => Asked(book.Current.Facts[a.Fact])),
-            .. answers.Medicines.Select(m => m.Trim()).Where(m => m.Length > 0).Distinct()
-                .Select(m => new FactEntry(FactWords.MedicineFact, Detail: new Dictionary<string, string> { [FactWords.NameDetail] = m })),
-        ];
+        var said = answers.Answers.Where(a => Asked(book.Current.Facts[a.Fact])).Concat(answers.Medicines.Select(m => m.Trim()).Where(m => m.Length > 0).Distinct()
+            .Select(m => new FactEntry(FactWords.MedicineFact, Detail: new Dictionary<string, string> { [FactWords.NameDetail] = m })));
+        link.Answers = [.. said.Select(a => new IntakeAnswer(Guid.CreateVersion7(), a))];
         link.FilledAt = now;
         await db.SaveChangesAsync();
         return new(link.Answers.Count);
@@ -159,18 +161,19 @@ public static class IntakeEndpoints
     /// <summary>What a person can say of themselves without a hand on them: no regions, no consents, nothing that follows from the rest.</summary>
     private static bool Asked(FactDefinition fact) => fact is { Derived: false, Regional: false, Group: not "consent" } && fact.Id != FactWords.MedicineFact;
 
-    private static IntakeLine Line(FactEntry entry, Visit visit, KnowledgeBase knowledge)
+    private static IntakeLine Line(IntakeAnswer answer, Visit visit, KnowledgeBase knowledge)
     {
+        var entry = answer.Entry;
         var definition = knowledge.Facts[entry.Fact];
         var was = visit.CheckIn.Concat(visit.Client!.Facts.Select(f => f.ToEntry())).FirstOrDefault(f => f.SameAs(entry, definition));
         string Say(FactEntry e) => e.Status is FactStatus.No ? $"no {definition.Name}" : Conditions.Saying(e, visit.Date, knowledge);
-        return new(entry, Say(entry), was is null ? null : Say(was));
+        return new(answer.Id, entry, Say(entry), was is null ? null : Say(was));
     }
 
     private static Task<IntakeLink?> Latest(Guid visitId, LanternDb db) =>
         db.Intakes.Where(i => i.VisitId == visitId).OrderByDescending(i => i.MadeAt).FirstOrDefaultAsync();
 
-    private static async Task<IntakeLink> Find(string token, LanternDb db, IClock clock)
+    private static async Task<IntakeLink> Find(string token, LanternDb db, PracticeClock clock)
     {
         var hash = Hash(token);
         var link = await db.Intakes.SingleOrDefaultAsync(i => i.TokenHash == hash)
@@ -180,7 +183,7 @@ public static class IntakeEndpoints
             throw new RefusalException("link-used", "This has been sent already, and can be sent only once. Tell the practice if something should change.");
         }
 
-        return link.Expires > clock.GetCurrentInstant()
+        return link.Expires > clock.Now
             ? link
             : throw new RefusalException("link-expired", "This link has run out. Ask the practice for a new one; they will ask you the rest in the room.");
     }

@@ -28,22 +28,13 @@ public sealed class PlanShelf(LanternDb db, KnowledgeBase knowledge)
                     knowledge.Flows.Find(source.Id ?? "") ?? throw Missing("flow"), knowledge, school, source.Choices);
             case PlanSourceKind.Own:
                 var kept = Guid.TryParse(source.Id, out var own) ? await db.OwnFlows.AsNoTracking().SingleOrDefaultAsync(f => f.Id == own) : null;
-                return kept?.Plan ?? throw Missing("kept plan");
+                return PlanCheck.Readable(kept?.Plan ?? throw Missing("kept plan"), knowledge).Plan;
             case PlanSourceKind.Visit:
                 var past = Guid.TryParse(source.Id, out var id) ? await db.Visits.AsNoTracking().Where(v => v.Id == id).Select(v => v.Plan).SingleOrDefaultAsync() : null;
-                return past ?? throw Missing("visit");
+                return PlanCheck.Readable(past ?? throw Missing("visit"), knowledge).Plan;
             default:
-                return Blank(school);
+                return FlowPlans.Blank(knowledge, school);
         }
-    }
-
-    /// <summary>An opening and a closing, and room between them.</summary>
-    private Core.Planning.Plan Blank(School school)
-    {
-        var still = knowledge.Flows.All.SelectMany(f => FlowPlans.FromFlow(f, knowledge, school).Steps).ToList();
-        var open = still.First(s => s is { Role: StepRole.Opening, Position: "supine" });
-        var close = still.First(s => s is { Role: StepRole.Closing, Position: "supine" });
-        return new("New session", [open with { Block = "session" }, close with { Block = "session" }], Blocks: [new("session", "Session")]);
     }
 
     private static RefusalException Missing(string what) => new("not-found", $"There is no such {what}. Reload the library and choose again.", "/id");

@@ -4,6 +4,7 @@ using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Composing;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Give;
 using AmpleLantern.Web.Library;
 using AmpleLantern.Web.Pressure;
 using AmpleLantern.Web.Visits;
@@ -50,14 +51,14 @@ public static class PlanEndpoints
 {
     public static void MapPlan(this RouteGroupBuilder visit)
     {
-        visit.MapPost("/plan/edits", (Guid visitId, EditRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, f) =>
-            v.Plan = Editable(f, PlanEdits.Apply(v.Plan, r.Edit with { By = desk.Person.Name }, desk.Knowledge))));
+        visit.MapPost("/plan/edits", (Guid visitId, EditRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.EditPlan, r.Version, (v, f) =>
+            v.Plan = PlanEdits.Apply(f.Plan, r.Edit with { By = desk.By }, desk.Knowledge)));
         visit.MapPost("/plan/fit", FitTo);
         visit.MapPost("/plan/start", Start);
-        visit.MapPost("/plan/repair", (Guid visitId, RepairRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, f) =>
-            v.Plan = Editable(f, r.Rule is null
-                ? PlanReview.RepairAll(v.Plan, f.School, f.Tempo, desk.Knowledge)
-                : PlanReview.Repair(v.Plan, r.Rule, r.Step ?? "", f.School, f.Tempo, desk.Knowledge))));
+        visit.MapPost("/plan/repair", (Guid visitId, RepairRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.EditPlan, r.Version, (v, f) =>
+            v.Plan = r.Rule is null
+                ? PlanReview.RepairAll(f.Plan, f.School, f.Tempo, desk.Knowledge)
+                : PlanReview.Repair(f.Plan, r.Rule, r.Step ?? "", f.School, f.Tempo, desk.Knowledge)));
         visit.MapPost("/plan/compose", async (Guid visitId, ComposeBody r, VisitDesk desk) =>
         {
             var frame = await desk.Frame(await desk.Load(visitId));
@@ -71,21 +72,21 @@ public static class PlanEndpoints
         visit.MapPost("/plan/compare", Compare);
         visit.MapGet("/plan/sources", Sources);
         visit.MapGet("/plan/dose", DoseOf);
-        visit.MapPut("/plan", (Guid visitId, PlanRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, f) =>
+        visit.MapPut("/plan", (Guid visitId, PlanRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.EditPlan, r.Version, (v, _) =>
         {
             PlanCheck.Check(r.Plan, desk.Knowledge);
-            v.Plan = Editable(f, r.Plan);
+            v.Plan = r.Plan;
         }));
     }
 
     private static async Task<VisitView> Start(Guid visitId, StartRequest request, VisitDesk desk, PlanShelf shelf)
     {
         var taken = await shelf.Take(request.From, (await desk.Frame(await desk.Load(visitId))).School);
-        return await desk.Change(visitId, request.Version, (v, f) =>
+        return await desk.Change(visitId, VisitAction.EditPlan, request.Version, (v, f) =>
         {
-            var plan = request.Insert ? PlanSets.Insert(v.Plan, taken, request.Before) : taken with { Silenced = null };
+            var plan = request.Insert ? PlanSets.Insert(f.Plan, taken, request.Before) : taken with { Silenced = null };
             PlanCheck.Check(plan, desk.Knowledge);
-            v.Plan = Editable(f, plan);
+            v.Plan = plan;
         });
     }
 
@@ -96,7 +97,7 @@ public static class PlanEndpoints
         var other = await shelf.Take(with, frame.School);
         var expansion = PlanExpansion.Expand(other, frame.Tempo, desk.Knowledge);
         return new(
-            other, expansion, PlanCompare.Of(visit.Plan, other, frame.Tempo, desk.Knowledge),
+            other, expansion, PlanCompare.Of(frame.Plan, other, frame.Tempo, desk.Knowledge),
             PlanReview.Run(new(other, expansion, frame.School, frame.Tempo, desk.Knowledge)));
     }
 
@@ -115,17 +116,16 @@ public static class PlanEndpoints
     }
 
     /// <summary>What each part receives, beside the average of the last visits.</summary>
-    private static async Task<Dose> DoseOf(Guid visitId, VisitDesk desk, PressDesk press)
+    private static async Task<Dose> DoseOf(Guid visitId, VisitDesk desk, PressDesk press, BasisStore bases)
     {
         var visit = await desk.Load(visitId);
         var frame = await desk.Frame(visit);
         var earlier = await Earlier(visit, desk, DoseVisits);
-        var (between, _, _) = await press.Between(visit);
-        var newtons = press.All(visit, frame, between).ToDictionary(p => p.Key, p => p.Value.Newtons);
-        return Dose.Of(frame.Expansion, newtons).Against([.. earlier.Select(v => Dose.Of(v.Snapshot?.Expansion ?? PlanExpansion.Expand(v.Plan, frame.Tempo, desk.Knowledge)))]);
+        var newtons = (await press.Pressed(visit, frame)).Presses.ToDictionary(p => p.Step, p => p.Newtons);
+        return Dose.Of(frame.Expansion, newtons).Against([.. earlier.Select(v => Dose.Of(bases.Of(v)[^1].Basis.Expansion))]);
     }
 
-    private static Task<List<Visit>> Earlier(Visit visit, VisitDesk desk, int most) => desk.Db.Visits.AsNoTracking()
+    private static Task<List<Visit>> Earlier(Visit visit, VisitDesk desk, int most) => desk.Db.Visits.AsNoTracking().Include(v => v.Bases)
         .Where(v => v.ClientId == visit.ClientId && v.SignedAt != null && v.Date < visit.Date).OrderByDescending(v => v.Date).Take(most).ToListAsync();
 
     private const int MostPast = 12;
@@ -138,16 +138,11 @@ public static class PlanEndpoints
     private static async Task<FitView> FitTo(Guid visitId, FitRequest request, VisitDesk desk)
     {
         FitResult? fit = null;
-        var view = await desk.Change(visitId, request.Version, (v, f) =>
+        var view = await desk.Change(visitId, VisitAction.EditPlan, request.Version, (v, f) =>
         {
-            fit = Fit.ToMinutes(v.Plan, request.Minutes, f.Tempo, desk.Knowledge);
-            v.Plan = Editable(f, fit.Plan);
+            fit = Fit.ToMinutes(f.Plan, request.Minutes, f.Tempo, desk.Knowledge);
+            v.Plan = fit.Plan;
         });
         return new(view, fit!.Cuts, fit.Optimal, fit.Reason);
     }
-
-    /// <summary>The log of a session speaks of the plan it was started on: the plan then stays.</summary>
-    private static Core.Planning.Plan Editable(VisitFrame frame, Core.Planning.Plan plan) => frame.State.Phase is GivePhase.NotStarted
-        ? plan
-        : throw new RefusalException("session-running", "The session has begun; its plan stays as it is. Skip or repeat steps while giving.");
 }

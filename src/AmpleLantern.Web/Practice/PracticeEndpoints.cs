@@ -17,7 +17,14 @@ public sealed record Vocabulary(
     IReadOnlyList<Aim> Aims, IReadOnlyList<Quality> Qualities, IReadOnlyList<PropLine> Props);
 
 /// <summary>Something flows need to have at hand.</summary>
-public sealed record PropLine(string Name, IReadOnlyList<string> Flows);
+/// <param name="Flows">Ids of the flows that need it.</param>
+public sealed record PropLine(string Id, string Name, IReadOnlyList<string> Flows);
+
+/// <summary>What a practice sets for itself.</summary>
+/// <param name="Zones">Every zone there is to choose.</param>
+public sealed record SettingsView(string TimeZone, IReadOnlyList<string> Zones);
+
+public sealed record SettingsRequest(string TimeZone);
 
 public sealed record ComplaintLine(string Id, string Name, IReadOnlyList<string> Words);
 
@@ -36,8 +43,14 @@ public static class PracticeEndpoints
             [.. k.Flows.All.Select(f => new FlowLine(f.Id, f.Name, f.Tradition, f.Summary, f.Source.ToString()))],
             k.Facts.All, k.Responses.All, k.Measures.All, k.Schools.All, k.Families.All, k.Products.All,
             [.. k.Complaints.All.Select(c => new ComplaintLine(c.Id, c.Name, c.Words))], k.Composing.Aims.All, k.Composing.Qualities.All,
-            [.. k.Flows.All.SelectMany(f => f.Props.Select(p => (p, f.Name))).GroupBy(p => p.p).Select(g => new PropLine(g.Key, [.. g.Select(x => x.Name)]))]));
+            [.. k.Props.All.Select(p => new PropLine(p.Id, p.Name, [.. k.Flows.All.Where(f => f.Props.Contains(p.Id)).Select(f => f.Id)]))]));
         api.MapGet("/words", (string text, FactWords words) => words.Find(text)).RequireAuthorization(Policies.Treat);
+        api.MapGet("/settings", (PracticeClock clock) => new SettingsView(clock.Zone.Id, [.. NodaTime.TimeZones.TzdbDateTimeZoneSource.Default.ZoneLocations!.Select(z => z.ZoneId).Order(StringComparer.Ordinal)]));
+        api.MapPut("/settings", async (SettingsRequest r, PracticeClock clock, LanternDb db) =>
+        {
+            await clock.Set(db, r.TimeZone);
+            return new SettingsView(clock.Zone.Id, []);
+        }).RequireAuthorization(Policies.Own);
         api.MapGet("/trail", Trail).RequireAuthorization(Policies.Own);
     }
 

@@ -44,24 +44,26 @@ public sealed class Rescreen(RuleBook book, IServiceScopeFactory scopes, IClock 
     }
 
     /// <summary>The verdict of one stored visit under some knowledge.</summary>
-    public static string Verdict(Visit visit, KnowledgeBase knowledge)
+    public static string Verdict(Visit visit, PracticeKnowledge knowledge)
     {
         var (subject, tempo) = Of(visit, knowledge);
-        return Core.Screening.Screen.VerdictOf(subject, visit.Plan, knowledge.School(visit.School), tempo, knowledge);
+        return Core.Screening.Screen.VerdictOf(subject, PlanCheck.Readable(visit.Plan, knowledge).Plan, SchoolOf(visit, knowledge), tempo, knowledge);
     }
 
     /// <summary>Whether one rule has something to say of one stored visit.</summary>
-    public static bool Speaks(Rule rule, Visit visit, KnowledgeBase knowledge)
+    public static bool Speaks(Rule rule, Visit visit, PracticeKnowledge knowledge)
     {
         var (subject, tempo) = Of(visit, knowledge);
-        return Core.Screening.Screen.Run(subject, visit.Plan, knowledge.School(visit.School), tempo, knowledge).Findings.Any(f => f.Rule == rule.Id);
+        return Core.Screening.Screen.Run(subject, PlanCheck.Readable(visit.Plan, knowledge).Plan, SchoolOf(visit, knowledge), tempo, knowledge).Findings.Any(f => f.Rule == rule.Id);
     }
 
-    private static (ScreenSubject Subject, Tempo Tempo) Of(Visit visit, KnowledgeBase knowledge)
+    private static School SchoolOf(Visit visit, KnowledgeBase knowledge) => knowledge.Schools.Find(visit.School) ?? knowledge.HouseSchool;
+
+    private static (ScreenSubject Subject, Tempo Tempo) Of(Visit visit, PracticeKnowledge knowledge)
     {
         var client = visit.Client!;
         return (
-            VisitFrame.PersonOn(visit),
+            VisitFrame.PersonOn(visit, knowledge),
             TempoOf.Measures(client.BreathsPerMinute, client.StatureCm, null, knowledge.Defaults));
     }
 
@@ -78,7 +80,7 @@ public sealed class Rescreen(RuleBook book, IServiceScopeFactory scopes, IClock 
             foreach (var batch in latest.Chunk(Batch))
             {
                 var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Where(v => batch.Contains(v.Id)).ToListAsync();
-                var verdicts = visits.AsParallel().Select(v => (Visit: v, Before: Verdict(v, book.Shipped), After: Verdict(v, book.Current))).ToList();
+                var verdicts = visits.AsParallel().Select(v => (Visit: v, Before: Verdict(v, book.ShippedOnly), After: Verdict(v, book.Current))).ToList();
                 foreach (var (visit, before, after) in verdicts.Where(v => v.Before != v.After))
                 {
                     changed++;

@@ -1,22 +1,46 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmpleLantern.Web.Practice;
 
+/// <summary>A rule of the practice's own that does not speak, because it names what this version no longer knows.</summary>
+public sealed record RuleSetAside(string Id, string Why);
+
 /// <summary>The knowledge with this practice's own rules: what every screen reads.</summary>
 public sealed class RuleBook(KnowledgeBase shipped)
 {
-    private volatile KnowledgeBase? current;
+    private volatile PracticeKnowledge? current;
 
-    public KnowledgeBase Shipped => shipped;
+    /// <summary>What everybody is screened by here.</summary>
+    /// <exception cref="InvalidOperationException">The practice's rules were not read yet: nobody is screened without them.</exception>
+    public PracticeKnowledge Current => current ?? throw new InvalidOperationException("The practice's own rules have not been read.");
 
-    public KnowledgeBase Current => current ?? shipped;
+    /// <summary>The shipped rules alone, to show what the practice's own change.</summary>
+    public PracticeKnowledge ShippedOnly { get; } = shipped.WithRules([]);
+
+    /// <summary>Own rules set aside, each with a sentence.</summary>
+    public IReadOnlyList<RuleSetAside> SetAside { get; private set; } = [];
 
     /// <summary>Reads the rules that are not retired; at the start and after each change.</summary>
     public async Task Read(LanternDb db)
     {
-        var own = await db.OwnRules.AsNoTracking().Where(r => r.RetiredAt == null).OrderBy(r => r.AddedAt).ToListAsync();
-        current = shipped.WithRules([.. own.Select(r => r.Rule)]);
+        var own = (await db.OwnRules.AsNoTracking().Where(r => r.RetiredAt == null).OrderBy(r => r.AddedAt).ToListAsync()).Select(r => r.Rule).ToList();
+        var aside = new List<RuleSetAside>();
+        // A rule may rest on another of one's own: what is set aside takes those with it.
+        for (var left = own; ;)
+        {
+            var all = shipped.WithRules(left);
+            var wrong = left.Select(r => (Rule: r, Why: ScreeningChecks.Of(r, all))).Where(r => r.Why.Count > 0).ToList();
+            aside.AddRange(wrong.Select(w => new RuleSetAside(w.Rule.Id, $"This rule does not speak any more: {w.Why[0].Reason} Write it anew, or retire it.")));
+            if (wrong.Count == 0)
+            {
+                (current, SetAside) = (all, aside);
+                return;
+            }
+
+            left = [.. left.Where(r => wrong.All(w => w.Rule.Id != r.Id))];
+        }
     }
 }

@@ -20,7 +20,7 @@ public sealed record OwnRuleRequest(string Title, Condition When, IReadOnlyList<
 public sealed record RetireRequest(string Id);
 
 /// <summary>A rule as it is shown: the condition in words, and for own rules who, when and why.</summary>
-public sealed record RuleLine(Rule Rule, string When, string? Author, Instant? AddedAt, string? Reason, Instant? RetiredAt);
+public sealed record RuleLine(Rule Rule, string When, string? Author, Instant? AddedAt, string? Reason, Instant? RetiredAt, string? SetAside = null);
 
 /// <summary>A visit's verdict without and with a rule.</summary>
 public sealed record VerdictChange(Guid VisitId, string Client, LocalDate Date, string Before, string After);
@@ -47,23 +47,27 @@ public static class RuleEndpoints
         rules.MapGet("/rescreen", (Rescreen job) => job.State).RequireAuthorization(Policies.Own);
     }
 
-    private static async Task<IReadOnlyList<RuleLine>> All(RuleBook book, LanternDb db)
+    private static async Task<IReadOnlyList<RuleLine>> All(RuleBook book, LanternDb db, StaffNames names)
     {
         var own = await db.OwnRules.AsNoTracking().OrderByDescending(r => r.AddedAt).ToListAsync();
         return
         [
-            .. own.Select(r => new RuleLine(r.Rule, Spoken(r.Rule, book.Current), r.Author, r.AddedAt, r.Reason, r.RetiredAt)),
-            .. book.Shipped.Rules.All.Select(r => new RuleLine(r, Spoken(r, book.Shipped), null, null, null, null)),
+            .. own.Select(r =>
+            {
+                var aside = book.SetAside.FirstOrDefault(a => a.Id == r.Id)?.Why;
+                return new RuleLine(r.Rule, aside is null ? Spoken(r.Rule, book.Current) : "", names.Of(r.Author), r.AddedAt, r.Reason, r.RetiredAt, aside);
+            }),
+            .. book.ShippedOnly.Rules.All.Select(r => new RuleLine(r, Spoken(r, book.ShippedOnly), null, null, null, null)),
         ];
     }
 
-    private static string Spoken(Rule rule, KnowledgeBase knowledge) => Conditions.Spoken(rule.When, knowledge);
+    private static string Spoken(Rule rule, PracticeKnowledge knowledge) => Conditions.Spoken(rule.When, knowledge);
 
     private static async Task<RuleTry> Try(OwnRuleRequest request, RuleBook book, LanternDb db, VisitDesk desk, CurrentPerson person)
     {
-        var rule = Checked(request, book, person, desk.Now);
-        var with = book.Current with { Rules = new("rule", [.. book.Current.Rules.All, rule]) };
-        var today = desk.Now.InZone(DateTimeZoneProviders.Tzdb.GetSystemDefault()).Date;
+        var rule = Checked(request, book, person, desk.Clock);
+        var with = book.Current.And(rule);
+        var today = desk.Clock.Today;
         var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts)
             .Where(v => v.Date >= today && v.SignedAt == null).OrderBy(v => v.Date).ThenBy(v => v.At).Take(MostLookedAt).ToListAsync();
         var changes = visits.Where(v => Rescreen.Speaks(rule, v, with))
@@ -72,46 +76,46 @@ public static class RuleEndpoints
         return new(Spoken(rule, with), Touched(rule, with), visits.Count, changes);
     }
 
-    private static IReadOnlyList<string> Touched(Rule rule, KnowledgeBase knowledge) =>
+    private static IReadOnlyList<string> Touched(Rule rule, PracticeKnowledge knowledge) =>
     [
         .. knowledge.Flows.All.Where(f => FlowPlans.FromFlow(f, knowledge, knowledge.HouseSchool).Steps
                 .Any(s => rule.Then.Any(e => e.On is null || Touching.Touches(e.On, null, s, knowledge))))
             .Select(f => f.Name),
     ];
 
-    private static async Task<IReadOnlyList<RuleLine>> Add(OwnRuleRequest request, RuleBook book, LanternDb db, VisitDesk desk, CurrentPerson person)
+    private static async Task<IReadOnlyList<RuleLine>> Add(OwnRuleRequest request, RuleBook book, LanternDb db, VisitDesk desk, CurrentPerson person, StaffNames names)
     {
-        var rule = Checked(request, book, person, desk.Now);
-        db.OwnRules.Add(new() { Id = rule.Id, Rule = rule, Reason = request.Reason.Trim(), Author = person.Name, AddedAt = desk.Now });
+        var rule = Checked(request, book, person, desk.Clock);
+        db.OwnRules.Add(new() { Id = rule.Id, Rule = rule, Reason = request.Reason.Trim(), Author = desk.By, AddedAt = desk.Now });
         await db.SaveChangesAsync();
         await book.Read(db);
-        return await All(book, db);
+        return await All(book, db, names);
     }
 
-    private static async Task<IReadOnlyList<RuleLine>> Retire(RetireRequest request, RuleBook book, LanternDb db, VisitDesk desk, CurrentPerson person)
+    private static async Task<IReadOnlyList<RuleLine>> Retire(RetireRequest request, RuleBook book, LanternDb db, VisitDesk desk, StaffNames names)
     {
         var rule = await db.OwnRules.SingleOrDefaultAsync(r => r.Id == request.Id && r.RetiredAt == null)
             ?? throw new RefusalException("not-found", "This is no rule of your own, or it is retired already. Shipped rules stay.");
-        (rule.RetiredAt, rule.RetiredBy) = (desk.Now, person.Name);
+        (rule.RetiredAt, rule.RetiredBy) = (desk.Now, desk.By);
         await db.SaveChangesAsync();
         await book.Read(db);
-        return await All(book, db);
+        return await All(book, db, names);
     }
 
     /// <summary>The request as a rule, or a sentence that says what to correct.</summary>
-    private static Rule Checked(OwnRuleRequest request, RuleBook book, CurrentPerson person, Instant now)
+    private static Rule Checked(OwnRuleRequest request, RuleBook book, CurrentPerson person, PracticeClock clock)
     {
         RefusalException.Unless(request.Title.Trim().Length >= 5, "title-missing", "Write what a colleague would say, in a few words.", "/title");
         RefusalException.Unless(request.Why.Trim().Length >= ShortestReason, "why-missing", "Write why, so that whoever meets it understands.", "/why");
         RefusalException.Unless(request.Instead.Trim().Length >= 3, "instead-missing", "Write what to do instead.", "/instead");
         RefusalException.Unless(request.Reason.Trim().Length >= ShortestReason, "reason-too-short", $"Write the reason for having this rule in at least {ShortestReason} letters.", "/reason");
         RefusalException.Unless(request.Then.Count > 0, "effect-missing", "Say what the rule does: choose an outcome.", "/then");
-        var day = NodaTime.Text.LocalDatePattern.Iso.Format(now.InUtc().Date);
+        var day = NodaTime.Text.LocalDatePattern.Iso.Format(clock.Today);
         var id = $"own.{Guid.CreateVersion7():n}"[..20];
         var rule = new Rule(
             id, request.Title.Trim(), new(Source.OwnRule, $"{person.Name}, {day}: {request.Reason.Trim()}"), request.When, request.Then,
             request.Why.Trim(), [request.Instead.Trim()], []);
-        var wrong = ScreeningChecks.Of(rule, book.Current with { Rules = new("rule", [.. book.Current.Rules.All, rule]) });
+        var wrong = ScreeningChecks.Of(rule, book.Current.And(rule));
         return wrong.Count == 0 ? rule : throw new RefusalException("rule-wrong", wrong[0].Reason, wrong[0].Path);
     }
 }

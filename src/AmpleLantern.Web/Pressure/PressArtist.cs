@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using System.Numerics;
 using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Bodies.Figure;
@@ -8,15 +7,16 @@ using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Pressure.Steps;
 using AmpleLantern.Web.Atlas;
+using AmpleLantern.Web.Hosting;
 
 namespace AmpleLantern.Web.Pressure;
 
 /// <summary>Makes the picture of a press: both figures, the forces, and a drawing for every position of every slider.</summary>
-public sealed class PressArtist(FigureShelf shelf, KnowledgeBase knowledge)
+public sealed class PressArtist(FigureShelf shelf, KnowledgeBase knowledge, Memo memo)
 {
     private const float MmPerM = 1000;
     private const float LimbInTheAir = 350;
-    private readonly ConcurrentDictionary<BodySize, IReadOnlyList<PuppetPiece>> puppets = new();
+    private const long PuppetBytes = 100_000;
 
     private static readonly string[] Order = [.. Puppet.Order.Select(o => o.Piece)];
 
@@ -68,7 +68,7 @@ public sealed class PressArtist(FigureShelf shelf, KnowledgeBase knowledge)
         var contact = (float)press.Asked!.Place.HeightM * MmPerM;
         return new(
             key, own, page.X - (grips ? LimbInTheAir : 0), page.Y, grips ? up * FigureArtist.MmPerCm : contact, grips ? 0 : contact - (up * FigureArtist.MmPerCm), grips,
-            puppets.GetOrAdd(between.Practitioner.Size, _ => Puppet.Draw(between.Practitioner.Upright())), Order);
+            memo.Of(("puppet", between.Practitioner.Size), PuppetBytes, () => Puppet.Draw(between.Practitioner.Upright())), Order);
     }
 
     private static float Mm(double metres) => MathF.Round((float)(metres * MmPerM));

@@ -40,26 +40,24 @@ public static class PressEndpoints
     {
         var visit = await desk.Load(visitId);
         var frame = await desk.Frame(visit);
-        var (between, estimated, _) = await press.Between(visit);
-        var all = press.All(visit, frame, between);
-        var limits = press.LimitsOf(between.Practitioner.Practitioner);
-        var load = PractitionerLoad.Of(frame.Expansion, all, limits, desk.Knowledge);
-        var planned = visit.Plan.Steps.ToDictionary(s => s.Id, s => s.Level);
+        var pressed = await press.Pressed(visit, frame);
+        var (load, limits) = (pressed.Load, press.LimitsOf(pressed.Between.Practitioner.Practitioner));
         return new(
-            [.. visit.Plan.Steps.Select(s => all[s.Id]).Where(p => p.Mechanics.Kind is not MechanicsKind.None).Select(p => new PressLine(
-                p.Step, p.Result is not null, Math.Round(p.Newtons / PractitionerBody.Gravity, 1), p.Result?.KPa is { } kPa ? Math.Round(kPa, 1) : null, p.Level, planned[p.Step],
-                p.Result?.AboveCap ?? false, p.Result?.Held.Feasible ?? true))],
-            load, limits, load.Warnings(limits), load.ThumbKgMinutes > limits.ThumbKgMinutes ? SparingSwaps.For(visit.Plan, frame.Expansion, all, desk.Knowledge) : [],
-            between.Own?.All.ToList() ?? [], estimated);
+            [.. pressed.Presses.Select(p => new PressLine(p.Step, p.ByWeight, Math.Round(p.Newtons / PractitionerBody.Gravity, 1), p.KPa, p.Level, p.Planned, p.AboveCap, p.Feasible))],
+            load, limits, load.Warnings(limits),
+            // Sparing the thumbs is for plans that can still be changed.
+            frame.Basis is null && load.ThumbKgMinutes > limits.ThumbKgMinutes
+                ? SparingSwaps.For(frame.Plan, frame.Expansion, press.All(visit, frame, frame.Context, pressed.Between), frame.Knowledge) : [],
+            pressed.Between.Own?.All.ToList() ?? [], pressed.Estimated);
     }
 
     private static async Task<PressView> Step(Guid visitId, string step, [AsParameters] PressTry tried, VisitDesk desk, PressDesk press, PressArtist artist)
     {
         var visit = await desk.Load(visitId);
         var frame = await desk.Frame(visit);
-        var (between, estimated, name) = await press.Between(visit);
-        var planned = visit.Plan.Step(step);
-        var cap = PressDesk.Caps(visit, frame).GetValueOrDefault(step);
+        var (between, estimated, name) = await press.Between(visit, frame);
+        var planned = frame.Plan.Step(step);
+        var cap = PressDesk.Caps(frame, frame.Context).GetValueOrDefault(step);
         var worked = StepPress.Of(planned, between, cap?.Level, desk.Knowledge);
         var contact = desk.Knowledge.Contacts[planned.Contact];
         var practitioner = between.Practitioner.Practitioner;
@@ -116,16 +114,15 @@ public static class PressEndpoints
     private static async Task<DayPress> Day(string? date, VisitDesk desk, PressDesk press, LanternDb db, CurrentPerson person)
     {
         var day = TodayEndpoints.DayOf(date, desk);
-        var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).AsSplitQuery()
-            .Where(v => v.Date == day && v.PractitionerId == person.Id).ToListAsync();
+        var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).AsSplitQuery()
+            .Where(v => v.Date == day && v.PractitionerId == person.Id && v.CancelledAt == null).ToListAsync();
         var (practitioner, estimated, _) = await press.Practitioner(person.Id!);
         var limits = press.LimitsOf(practitioner);
         var loads = new List<PractitionerLoad>();
         foreach (var visit in visits)
         {
             var frame = await desk.Frame(visit);
-            var (between, _, _) = await press.Between(visit);
-            loads.Add(PractitionerLoad.Of(frame.Expansion, press.All(visit, frame, between), limits, desk.Knowledge));
+            loads.Add((await press.Pressed(visit, frame)).Load);
         }
 
         var sum = PractitionerLoad.Sum(loads);

@@ -1,17 +1,16 @@
-using System.Collections.Concurrent;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure.Steps;
 using AmpleLantern.Exchange;
+using AmpleLantern.Web.Hosting;
 
 namespace AmpleLantern.Web.Pressure;
 
 /// <summary>Steps worked out before: the same people, the same step, the same press. A day's plans repeat themselves.</summary>
-public sealed class PressMemo(KnowledgeBase knowledge)
+public sealed class PressMemo(KnowledgeBase knowledge, Memo memo)
 {
-    private const int Most = 4000;
-    private readonly ConcurrentDictionary<string, StepPress> known = new();
+    private const long Bytes = 6_000;
 
     /// <summary>What of two people a press depends on, as text.</summary>
     public static string KeyOf(PressBetween between, BodySize client) =>
@@ -19,13 +18,8 @@ public sealed class PressMemo(KnowledgeBase knowledge)
 
     public StepPress Of(PlanStep s, PressBetween between, string people, int? capLevel)
     {
-        if (known.Count > Most)
-        {
-            known.Clear();
-        }
-
         var key = $"{people}|{s.Stance}|{s.Technique}|{s.Contact}|{s.Region}|{s.Side}|{s.Position}|{s.Level}|{s.Pattern.Kind}|{s.Surface}|{s.Press}|{capLevel}";
-        var press = known.GetOrAdd(key, _ => StepPress.Of(s, between, capLevel, knowledge));
+        var press = memo.Of(("press", key), Bytes, () => StepPress.Of(s, between, capLevel, knowledge));
         return press.Step == s.Id ? press : press with { Step = s.Id };
     }
 }

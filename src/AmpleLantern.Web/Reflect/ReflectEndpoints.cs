@@ -1,8 +1,7 @@
 using AmpleLantern.Core;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Outcomes;
-using AmpleLantern.Data.Records;
-using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Give;
 using AmpleLantern.Web.Visits;
 
 namespace AmpleLantern.Web.Reflect;
@@ -17,43 +16,44 @@ public static class ReflectEndpoints
 {
     public static void MapReflect(this RouteGroupBuilder visit)
     {
-        visit.MapPut("/reflect", (Guid visitId, ReflectRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) =>
+        visit.MapPut("/reflect", (Guid visitId, ReflectRequest r, VisitDesk desk) => desk.Change(visitId, r.After is null ? VisitAction.EditNote : VisitAction.RateAfter, r.Version, (v, _) =>
         {
             v.Ratings = Ratings.Merge(v.Ratings, r.After ?? [], desk.Knowledge);
             v.Note = v.Note.With(r.Note ?? NoteEdits.None);
         }));
-        visit.MapPost("/reflect/draft", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) => v.Note = NoteEdits.None));
-        visit.MapPost("/sign", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, f) => Sign(v, f, desk)))
-            .RequireAuthorization(Policies.Sign);
-        visit.MapPost("/addenda", Add).RequireAuthorization(Policies.Sign);
+        visit.MapPost("/reflect/draft", (Guid visitId, DoneRequest r, VisitDesk desk) =>
+            desk.Change(visitId, VisitAction.EditNote, r.Version, (v, _) => v.Note = NoteEdits.None));
+        visit.MapPost("/sign", (Guid visitId, DoneRequest r, VisitDesk desk, SessionStart start) => Sign(visitId, r, desk, start));
+        visit.MapPost("/addenda", Add);
     }
 
-    private static void Sign(Visit visit, VisitFrame frame, VisitDesk desk)
-    {
-        if (frame.State.Phase is GivePhase.Running or GivePhase.Paused or GivePhase.Stopped)
-        {
-            throw new RefusalException("session-running", "The session is still running. Finish it before you sign.");
-        }
-
-        visit.Snapshot = frame.TakeSnapshot();
-        (visit.SignedAt, visit.SignedBy) = (desk.Now, desk.Person.Name);
-    }
-
-    private static async Task<VisitView> Add(Guid visitId, AddendumRequest request, VisitDesk desk)
+    /// <summary>Signing seals basis, log and note. A visit that was never given gets its basis now.</summary>
+    private static async Task<VisitView> Sign(Guid visitId, DoneRequest request, VisitDesk desk, SessionStart start)
     {
         var visit = await desk.Load(visitId);
-        if (visit.SignedAt is null)
+        var frame = await desk.Frame(visit);
+        frame.MayAtAll(VisitAction.Sign).Require();
+        var basis = frame.Basis is null ? await start.Freeze(visit, frame) : null;
+        return await desk.Change(visitId, VisitAction.Sign, request.Version, (v, f) =>
         {
-            throw new RefusalException("not-signed", "This visit is not signed yet. Change the note itself.");
-        }
+            if (basis is not null)
+            {
+                v.Bases.Add(BasisStore.Store(Guid.CreateVersion7(), v.Id, desk.Now, basis));
+            }
 
-        if (string.IsNullOrWhiteSpace(request.Text))
-        {
-            throw new RefusalException("empty-addendum", "Write what is to be added.", "/text");
-        }
+            v.Seal = f.MakeSeal();
+            (v.SignedAt, v.SignedBy) = (desk.Now, desk.By);
+        });
+    }
 
-        desk.Db.Addenda.Add(new() { VisitId = visit.Id, Text = request.Text.Trim(), By = desk.Person.Name, At = desk.Now });
+    private static async Task<VisitView> Add(Guid visitId, AddendumRequest request, VisitDesk desk, VisitNews news)
+    {
+        var visit = await desk.Load(visitId);
+        (await desk.Frame(visit)).MayAtAll(VisitAction.Addend).Require();
+        RefusalException.Unless(!string.IsNullOrWhiteSpace(request.Text), "empty-addendum", "Write what is to be added.", "/text");
+        desk.Db.Addenda.Add(new() { VisitId = visit.Id, Text = request.Text.Trim(), By = desk.By, At = desk.Now });
         await desk.Save();
+        await news.Changed(visitId);
         return await desk.View(visitId);
     }
 }

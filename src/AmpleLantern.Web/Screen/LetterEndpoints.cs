@@ -1,6 +1,6 @@
 using AmpleLantern.Core;
+using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Screening;
-using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Visits;
 
 namespace AmpleLantern.Web.Screen;
@@ -15,14 +15,14 @@ public static class LetterEndpoints
     public static void MapLetters(this RouteGroupBuilder visit)
     {
         visit.MapGet("/letters/{kind}", Draft);
-        visit.MapPost("/clearances", (Guid visitId, ClearanceRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, f) =>
+        visit.MapPost("/clearances", (Guid visitId, ClearanceRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.Clear, r.Version, (v, f) =>
         {
-            var clearance = new Clearance(r.Rule, r.Physician.Trim(), r.Given, r.Expires, r.Scope.Trim(), desk.Person.Name, desk.Now);
+            var clearance = new Clearance(r.Rule, r.Physician.Trim(), r.Given, r.Expires, r.Scope.Trim(), desk.By, desk.Now);
             ClearanceCheck.Check(clearance, v.Date, desk.Knowledge);
             v.Client!.Clearances = [.. v.Client.Clearances.Where(c => c.Rule != r.Rule), clearance];
-        })).RequireAuthorization(Policies.Sign);
-        visit.MapPost("/clearances/withdraw", (Guid visitId, WithdrawRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) =>
-            v.Client!.Clearances = [.. v.Client.Clearances.Where(c => c.Rule != r.Rule)])).RequireAuthorization(Policies.Sign);
+        }));
+        visit.MapPost("/clearances/withdraw", (Guid visitId, WithdrawRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.Clear, r.Version, (v, _) =>
+            v.Client!.Clearances = [.. v.Client.Clearances.Where(c => c.Rule != r.Rule)]));
     }
 
     private static async Task<Letter> Draft(Guid visitId, string kind, VisitDesk desk)
@@ -34,6 +34,6 @@ public static class LetterEndpoints
 
         var visit = await desk.Load(visitId);
         var frame = await desk.Frame(visit);
-        return Letters.Draft(wanted, new(visit.Client!.Name, frame.Subject, visit.Words, visit.Plan.Name, desk.Person.Name), frame.Screen.Findings, desk.Knowledge);
+        return Letters.Draft(wanted, new(visit.Client!.Name, frame.Subject, visit.Words, frame.Plan.Name, desk.Person.Name), frame.Screen.Findings, frame.Knowledge);
     }
 }

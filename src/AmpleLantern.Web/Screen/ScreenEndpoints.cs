@@ -1,7 +1,7 @@
+using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data.Records;
-using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Visits;
 
 namespace AmpleLantern.Web.Screen;
@@ -25,20 +25,20 @@ public static class ScreenEndpoints
         visit.MapGet("/other-flows", async (Guid visitId, VisitDesk desk) =>
         {
             var frame = await desk.Frame(await desk.Load(visitId));
-            return OtherFlows.For(frame.Subject, frame.Context.Plan, frame.School, frame.Tempo, desk.Knowledge);
+            return OtherFlows.For(frame.Subject, frame.Context.Plan, frame.School, frame.Tempo, frame.Knowledge);
         });
-        visit.MapPost("/swaps", (Guid visitId, SwapRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, frame) =>
-            v.Plan = r.Swaps.Aggregate(v.Plan, (plan, s) => Swaps.Apply(frame.Subject, s.Step, s.Replacement, frame.Context with { Plan = plan }))));
-        visit.MapPost("/settle", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, frame) =>
+        visit.MapPost("/swaps", (Guid visitId, SwapRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.Settle, r.Version, (v, frame) =>
+            v.Plan = r.Swaps.Aggregate(frame.Plan, (plan, s) => Swaps.Apply(frame.Subject, s.Step, s.Replacement, frame.Context with { Plan = plan }))));
+        visit.MapPost("/settle", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.Settle, r.Version, (v, frame) =>
             v.Plan = Fit.Within(Swaps.Settle(frame.Subject, frame.Context), frame.MinutesOnMat, frame.Tempo, desk.Knowledge)));
-        visit.MapPost("/overrides", (Guid visitId, OverrideRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, frame) =>
+        visit.MapPost("/overrides", (Guid visitId, OverrideRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.Override, r.Version, (v, frame) =>
         {
             StartGate.CheckOverride(r.Rule, r.Reason, frame.Screen.Findings);
-            v.Overrides = [.. v.Overrides.Where(o => o.Rule != r.Rule), new(r.Rule, r.Reason.Trim(), desk.Person.Name, desk.Now)];
-        })).RequireAuthorization(Policies.Sign);
-        visit.MapPost("/overrides/withdraw", (Guid visitId, WithdrawRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) =>
-            v.Overrides = [.. v.Overrides.Where(o => o.Rule != r.Rule)])).RequireAuthorization(Policies.Sign);
-        visit.MapPost("/screened", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, r.Version, (v, _) =>
+            v.Overrides = [.. v.Overrides.Where(o => o.Rule != r.Rule), new(r.Rule, r.Reason.Trim(), desk.By, desk.Now)];
+        }));
+        visit.MapPost("/overrides/withdraw", (Guid visitId, WithdrawRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.WithdrawOverride, r.Version, (v, _) =>
+            v.Overrides = [.. v.Overrides.Where(o => o.Rule != r.Rule)]));
+        visit.MapPost("/screened", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.Screened, r.Version, (v, _) =>
         {
             v.ArrivedAt ??= desk.Now;
             v.ScreenedAt ??= desk.Now;

@@ -1,6 +1,8 @@
 using AmpleLantern.Core.Diary;
 using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
@@ -12,17 +14,24 @@ using NodaTime;
 namespace AmpleLantern.Web.Today;
 
 /// <summary>A visit in the day's column. Lamps and answer are not shown to the desk.</summary>
+/// <param name="Mine">Given by whoever asks.</param>
+/// <param name="Tone">How the answer weighs: <c>no</c> (not today or worse), <c>settle</c>, <c>go</c> or <c>done</c>.</param>
+/// <param name="Unreadable">Why this visit cannot be worked out; the others can.</param>
 public sealed record DayVisit(
     Guid Id, Guid ClientId, string ClientName, int? Age, string Occupation, LocalTime At, int MinutesBooked, string Room, string Practitioner,
-    string PlanName, string CurrentStage, string? Answer, IReadOnlyList<Lamp> Lamps, IReadOnlyList<string> SetOut);
+    bool Mine, string PlanName, string CurrentStage, VisitPhase? Phase, string? Answer, string? Tone, IReadOnlyList<Lamp> Lamps, IReadOnlyList<string> SetOut, string? Unreadable = null);
 
 /// <summary>The day: visits in order, what they add up to, what is due.</summary>
-public sealed record Day(LocalDate Date, IReadOnlyList<DayVisit> Visits, DayLoad Load, IReadOnlyList<string> Due);
+/// <param name="Now">Time of day in the practice, where the day shown is today.</param>
+public sealed record Day(LocalDate Date, LocalTime? Now, IReadOnlyList<DayVisit> Visits, DayLoad Load, IReadOnlyList<DueLine> Due);
+
+/// <summary>Something left over from an earlier day.</summary>
+public sealed record DueLine(Guid VisitId, string Client, LocalDate Date);
 
 public sealed record NewVisit(Guid ClientId, LocalDate Date, LocalTime At, int MinutesBooked, string Flow, string? School = null, string Room = "", string? Practitioner = null);
 
 /// <summary>Someone who can be booked.</summary>
-public sealed record Bookable(string Name, string DisplayName);
+public sealed record Bookable(string Id, string Name, string DisplayName);
 
 /// <summary>Today: who comes, what is due.</summary>
 public static class TodayEndpoints
@@ -37,8 +46,8 @@ public static class TodayEndpoints
     private static async Task<Day> Get(string? date, VisitDesk desk, LanternDb db, CurrentPerson person, ReadTrail trail)
     {
         var day = DayOf(date, desk);
-        var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).AsSplitQuery()
-            .Where(v => v.Date == day).OrderBy(v => v.At).ToListAsync();
+        var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).AsSplitQuery()
+            .Where(v => v.Date == day && v.CancelledAt == null).OrderBy(v => v.At).ToListAsync();
         var staff = await db.Users.AsNoTracking().Select(u => new { u.Id, u.DisplayName, u.PalmBreadthCm }).ToListAsync();
         var names = staff.ToDictionary(u => u.Id, u => u.DisplayName);
         var palms = staff.ToDictionary(u => u.Id, u => u.PalmBreadthCm);
@@ -47,13 +56,21 @@ public static class TodayEndpoints
         var mine = new List<Expansion>();
         foreach (var visit in visits)
         {
-            var frame = desk.FrameInList(visit, palms);
-            if (visit.PractitionerId == person.Id)
+            var practitioner = names.GetValueOrDefault(visit.PractitionerId, "");
+            try
             {
-                mine.Add(frame.Expansion);
+                var frame = desk.FrameInList(visit, palms);
+                shown.Add(Show(visit, frame, practitioner, mayTreat, desk));
+                if (visit.PractitionerId == person.Id)
+                {
+                    mine.Add(frame.Expansion);
+                }
             }
-
-            shown.Add(Show(visit, frame, names.GetValueOrDefault(visit.PractitionerId, ""), mayTreat, desk));
+            catch (Exception e) when (e is Core.RefusalException or KnowledgeException)
+            {
+                // One record that cannot be worked out must not take the day with it.
+                shown.Add(Unreadable(visit, practitioner, desk, e.Message));
+            }
         }
 
         if (mayTreat)
@@ -61,11 +78,11 @@ public static class TodayEndpoints
             await trail.Note(db, person, $"day {day}", null);
         }
 
-        return new(day, shown, DayLoad.Of(mine, desk.Knowledge), await Due(day, db));
+        return new(day, day == desk.Clock.Today ? desk.Clock.LocalOf(desk.Now).TimeOfDay : null, shown, DayLoad.Of(mine, desk.Knowledge), await Due(day, db));
     }
 
     /// <summary>The day asked for; today when none is.</summary>
-    internal static LocalDate DayOf(string? text, VisitDesk desk) => text is null ? desk.Now.InZone(DateTimeZoneProviders.Tzdb.GetSystemDefault()).Date
+    internal static LocalDate DayOf(string? text, VisitDesk desk) => text is null ? desk.Clock.Today
         : NodaTime.Text.LocalDatePattern.Iso.Parse(text) is { Success: true } day ? day.Value
         : throw new Core.RefusalException("bad-date", $"'{text}' is not a date. Write it as year-month-day, like 2026-03-02.", "/date");
 
@@ -74,32 +91,41 @@ public static class TodayEndpoints
         var lamps = Lamps.Of(visit, frame, desk.Now);
         return new(
             visit.Id, visit.ClientId, visit.Client!.Name, mayTreat ? frame.Subject.Age : null, mayTreat ? visit.Client.Occupation : "", visit.At,
-            visit.MinutesBooked, visit.Room, practitioner, visit.Plan.Name, Lamps.Current(lamps), mayTreat ? Answer(visit, frame) : null,
-            mayTreat ? lamps : [], SetOut.For(visit.Plan, desk.Knowledge));
+            visit.MinutesBooked, visit.Room, practitioner, visit.PractitionerId == desk.Person.Id, frame.Plan.Name, Lamps.Current(lamps),
+            mayTreat ? frame.Phase : null, mayTreat ? Answer(frame) : null, mayTreat ? Tone(frame) : null, mayTreat ? lamps : [], SetOut.For(frame.Plan, frame.Knowledge));
     }
 
-    private static string Answer(Visit visit, VisitFrame frame) => frame.State.Phase switch
+    private static DayVisit Unreadable(Visit visit, string practitioner, VisitDesk desk, string why) => new(
+        visit.Id, visit.ClientId, visit.Client!.Name, null, "", visit.At, visit.MinutesBooked, visit.Room, practitioner,
+        visit.PractitionerId == desk.Person.Id, visit.Plan.Name, "arrive", null, null, null, [], [], $"This visit cannot be worked out: {why}");
+
+    private static string Answer(VisitFrame frame) => frame.Phase switch
     {
-        _ when visit.SignedAt is not null => "Signed.",
-        GivePhase.Finished => "Given. Measure again and sign.",
-        GivePhase.NotStarted => frame.Headline.Answer,
+        VisitPhase.Signed => "Signed.",
+        VisitPhase.Finished => "Given. Measure again and sign.",
+        VisitPhase.NotStarted => frame.Headline.Answer,
         _ => "Being given.",
     };
 
-    /// <summary>Notes of earlier days that are not signed yet.</summary>
-    private static async Task<IReadOnlyList<string>> Due(LocalDate day, LanternDb db)
+    private static string Tone(VisitFrame frame) => frame.Phase switch
     {
-        var unsigned = await db.Visits.Where(v => v.SignedAt == null && v.Date < day && v.StartedAt != null)
-            .OrderBy(v => v.Date).Select(v => new { v.Client!.Name, v.Date }).Take(10).ToListAsync();
-        return [.. unsigned.Select(v => $"Sign the note of {v.Name}, {v.Date:d MMM}")];
-    }
+        VisitPhase.Signed or VisitPhase.Finished => "done",
+        _ when frame.Start.Obstacles.Any(o => o.Outcome is Outcome.Emergency or Outcome.ReferFirst or Outcome.Postpone or Outcome.Clearance) => "no",
+        _ when frame.Start.Obstacles.Count > 0 => "settle",
+        _ => "go",
+    };
+
+    /// <summary>Notes of earlier days that are not signed yet.</summary>
+    private static async Task<IReadOnlyList<DueLine>> Due(LocalDate day, LanternDb db) => await db.Visits
+        .Where(v => v.SignedAt == null && v.Date < day && v.Events.Any(e => e.Kind == GiveEventKind.Start))
+        .OrderBy(v => v.Date).Select(v => new DueLine(v.Id, v.Client!.Name, v.Date)).Take(10).ToListAsync();
 
     private static async Task<IReadOnlyList<Bookable>> WhoTreats(UserManager<Staff> people)
     {
         var all = new List<Bookable>();
         foreach (var role in new[] { Roles.Owner, Roles.Practitioner, Roles.Student })
         {
-            all.AddRange((await people.GetUsersInRoleAsync(role)).Select(p => new Bookable(p.UserName!, p.DisplayName)));
+            all.AddRange((await people.GetUsersInRoleAsync(role)).Select(p => new Bookable(p.Id, p.UserName!, p.DisplayName)));
         }
 
         return [.. all.DistinctBy(p => p.Name)];
@@ -109,11 +135,10 @@ public static class TodayEndpoints
     {
         var client = await db.Clients.Include(c => c.Facts).SingleOrDefaultAsync(c => c.Id == request.ClientId)
             ?? throw new Core.RefusalException("not-found", "There is no such client. Choose one from the list.", "/clientId");
-        var defaults = desk.Knowledge.Defaults;
-        Fit.CheckMinutes(request.MinutesBooked - defaults.TalkBeforeMinutes - defaults.TalkAfterMinutes, defaults);
         var school = desk.Knowledge.School(request.School);
-        var practitioner = await people.FindByNameAsync(request.Practitioner ?? (await WhoTreats(people)).FirstOrDefault(p => p.DisplayName == person.Name)?.Name ?? "")
+        var practitioner = await people.FindByNameAsync(request.Practitioner ?? (await WhoTreats(people)).FirstOrDefault(p => p.Id == person.Id)?.Name ?? "")
             ?? throw new Core.RefusalException("no-practitioner", "Choose who gives this visit.", "/practitioner");
+        await Bookings.RequireFree(db, desk.Knowledge, new(null, request.Date, request.At, request.MinutesBooked, request.Room, practitioner.Id, practitioner.DisplayName));
         var visit = new Visit
         {
             ClientId = client.Id,

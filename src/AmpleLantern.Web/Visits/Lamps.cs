@@ -12,7 +12,7 @@ public static class Lamps
 
     public static IReadOnlyList<Lamp> Of(Visit visit, VisitFrame frame, Instant now)
     {
-        var finished = visit.FinishedAt is not null || visit.SignedAt is not null;
+        var finished = frame.Phase is VisitPhase.Finished or VisitPhase.Signed or VisitPhase.Cancelled;
         var started = frame.State.Phase is not GivePhase.NotStarted;
         var blocked = !frame.Start.MayStart && !finished;
         var done = new[]

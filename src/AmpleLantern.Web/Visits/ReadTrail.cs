@@ -1,6 +1,6 @@
-using System.Collections.Concurrent;
 using AmpleLantern.Data;
 using AmpleLantern.Web.Access;
+using Microsoft.Extensions.Caching.Memory;
 using NodaTime;
 
 namespace AmpleLantern.Web.Visits;
@@ -9,26 +9,21 @@ namespace AmpleLantern.Web.Visits;
 /// Puts reads of clients' records in the trail. The same person looking at the same record again within ten minutes is
 /// one reading: the page refreshes itself.
 /// </summary>
-public sealed class ReadTrail(IClock clock)
+public sealed class ReadTrail(IClock clock, IMemoryCache lately)
 {
     private static readonly Duration OneReading = Duration.FromMinutes(10);
-    private readonly ConcurrentDictionary<(string Who, string Subject), Instant> lately = new();
 
     public async Task Note(LanternDb db, CurrentPerson person, string subject, Guid? clientId)
     {
         var now = clock.GetCurrentInstant();
-        var key = (person.Id ?? "", subject);
-        if (lately.TryGetValue(key, out var last) && now - last < OneReading)
+        var key = ("read", person.Id ?? "", subject);
+        if (lately.TryGetValue(key, out Instant last) && now - last < OneReading)
         {
             return;
         }
 
-        db.Audit.Add(new() { At = now, Who = person.Name, Action = "read", Subject = subject, ClientId = clientId });
+        db.Audit.Add(new() { At = now, Who = person.Name, WhoId = person.Id, Action = "read", Subject = subject, ClientId = clientId });
         await db.SaveChangesAsync();
-        lately[key] = now;
-        foreach (var old in lately.Where(l => now - l.Value > OneReading).Select(l => l.Key).ToList())
-        {
-            lately.TryRemove(old, out _);
-        }
+        lately.Set(key, now, new MemoryCacheEntryOptions { Size = 1, AbsoluteExpirationRelativeToNow = OneReading.ToTimeSpan() });
     }
 }

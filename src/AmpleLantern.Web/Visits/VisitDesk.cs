@@ -1,9 +1,11 @@
 using AmpleLantern.Core;
+using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Give;
 using AmpleLantern.Web.Practice;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -20,36 +22,39 @@ public interface IOnVersion
 public sealed record DoneRequest(int Version) : IOnVersion;
 
 /// <summary>Loads visits, works them out, and saves changes to them.</summary>
-public sealed class VisitDesk(LanternDb db, RuleBook book, PlanReach reach, IClock clock, CurrentPerson person)
+public sealed class VisitDesk(
+    LanternDb db, PracticeKnowledge knowledge, PlanReach reach, PracticeClock clock, CurrentPerson person, StaffNames names, BasisStore bases, VisitNews news)
 {
-    private readonly KnowledgeBase knowledge = book.Current;
     private Around? around;
 
-    public Instant Now => clock.GetCurrentInstant();
+    public Instant Now => clock.Now;
+
+    public PracticeClock Clock => clock;
 
     public async Task<VisitView> View(Guid id) => (await Frame(await Load(id))).View(Now);
 
     /// <exception cref="RefusalException">There is no such visit.</exception>
     public async Task<Visit> Load(Guid id) => await db.Visits
-        .Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Addenda).AsSplitQuery()
+        .Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).Include(v => v.Addenda).AsSplitQuery()
         .SingleOrDefaultAsync(v => v.Id == id)
         ?? throw new RefusalException("not-found", "There is no such visit. It may be on another day; look at Today.");
 
     /// <summary>Works a visit out. What the database alone knows of it is asked once a request.</summary>
     public async Task<VisitFrame> Frame(Visit visit)
     {
-        var number = around?.Visit == visit.Id ? around.Number : await Number(visit);
-        var palm = around?.Visit == visit.Id ? around.PalmCm : await PalmOf(visit.PractitionerId);
-        around = new(visit.Id, number, palm);
-        return new(visit, number, palm, knowledge, reach);
+        around = around?.Visit == visit.Id ? around : new(visit.Id, await Number(visit), await PalmOf(visit.PractitionerId));
+        return new(visit, Setting(visit, around.Number, around.PalmCm));
     }
 
     /// <summary>Works many visits out for a list, where their numbers are not shown.</summary>
     public VisitFrame FrameInList(Visit visit, IReadOnlyDictionary<string, double?> palms) =>
-        new(visit, 0, palms.GetValueOrDefault(visit.PractitionerId), knowledge, reach, inList: true);
+        new(visit, Setting(visit, 0, palms.GetValueOrDefault(visit.PractitionerId)) with { InList = true });
+
+    private VisitSetting Setting(Visit visit, int number, double? palmCm) =>
+        new(knowledge, reach, clock, names, person.Role, bases.Of(visit), number, palmCm);
 
     private async Task<int> Number(Visit visit) => 1 + await db.Visits.CountAsync(
-        v => v.ClientId == visit.ClientId && (v.Date < visit.Date || v.Date == visit.Date && v.At < visit.At));
+        v => v.ClientId == visit.ClientId && v.CancelledAt == null && (v.Date < visit.Date || v.Date == visit.Date && v.At < visit.At));
 
     private Task<double?> PalmOf(string practitionerId) =>
         db.Users.Where(u => u.Id == practitionerId).Select(u => u.PalmBreadthCm).SingleOrDefaultAsync();
@@ -57,26 +62,29 @@ public sealed class VisitDesk(LanternDb db, RuleBook book, PlanReach reach, IClo
     private sealed record Around(Guid Visit, int Number, double? PalmCm);
 
     /// <summary>Makes one change on the version the caller saw, saves it and gives the visit as it then is.</summary>
-    /// <exception cref="RefusalException">It is signed, or was changed elsewhere.</exception>
-    public async Task<VisitView> Change(Guid id, int version, Action<Visit, VisitFrame> change)
+    /// <exception cref="RefusalException">It may not be done now or by this person, or the visit was changed elsewhere.</exception>
+    public async Task<VisitView> Change(Guid id, VisitAction action, int version, Action<Visit, VisitFrame> change)
     {
         var visit = await Load(id);
-        if (visit.SignedAt is not null)
-        {
-            throw new RefusalException("locked", "This visit is signed and locked. Write an addendum instead.");
-        }
-
+        var before = await Frame(visit);
+        before.MayAtAll(action).Require();
         if (visit.Version != version)
         {
             throw new RefusalException("changed-elsewhere",
                 "This was changed in another window a moment ago. Look at the latest, then make your change again.", "/version");
         }
 
-        change(visit, await Frame(visit));
+        // Screened before anything is changed: what is asked for afterwards is compared with it.
+        _ = before.Start;
+        change(visit, before);
+        var after = await Frame(visit);
+        after.RequireNothingLifted(before);
+        var view = after.View(Now);
         // Facts of the client change what this visit shows, so they count as a change of the visit too.
         db.Entry(visit).Property(v => v.Version).IsModified = true;
         await db.SaveChangesAsync();
-        return (await Frame(visit)).View(Now);
+        await news.Changed(id);
+        return view with { Version = visit.Version };
     }
 
     /// <summary>Adds to the log or the record of a visit without touching the visit itself.</summary>
@@ -86,5 +94,8 @@ public sealed class VisitDesk(LanternDb db, RuleBook book, PlanReach reach, IClo
 
     public CurrentPerson Person => person;
 
-    public KnowledgeBase Knowledge => knowledge;
+    /// <summary>Id of whoever asks, for the record.</summary>
+    public string By => person.Id ?? person.Name;
+
+    public PracticeKnowledge Knowledge => knowledge;
 }

@@ -1,3 +1,5 @@
+using AmpleLantern.Core;
+using AmpleLantern.Core.Diary;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Outcomes;
@@ -5,107 +7,259 @@ using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Arrive;
+using AmpleLantern.Web.Give;
+using AmpleLantern.Web.Practice;
 using NodaTime;
 
 namespace AmpleLantern.Web.Visits;
 
-/// <summary>A stored visit as Core sees it: the person on the day, the school, the tempo, and what follows from them.</summary>
+/// <summary>What a visit is worked out with besides itself.</summary>
+/// <param name="Number">Which visit of this client it is, from 1.</param>
+/// <param name="PalmBreadthCm">Of whoever gives it; null until measured.</param>
+public sealed record VisitSetting(
+    PracticeKnowledge Knowledge, PlanReach Reach, PracticeClock Clock, StaffNames Names, StaffRole Role, IReadOnlyList<ReadBasis> Bases,
+    int Number, double? PalmBreadthCm, bool InList = false);
+
+/// <summary>
+/// A stored visit as Core sees it. Until the session starts it is worked out from what is known now; from then on from the basis it
+/// stands on and the log, and from nothing else.
+/// </summary>
 public sealed class VisitFrame
 {
     private readonly Visit visit;
-    private readonly KnowledgeBase knowledge;
-    private readonly int visitNumber;
-    private readonly PlanReach reach;
-    private readonly bool inList;
+    private readonly VisitSetting setting;
+    private readonly PracticeKnowledge now;
 
-    public VisitFrame(Visit visit, int visitNumber, double? palmBreadthCm, KnowledgeBase knowledge, PlanReach reach, bool inList = false)
+    public VisitFrame(Visit visit, VisitSetting setting)
     {
-        this.inList = inList;
-        this.visit = visit;
-        this.knowledge = knowledge;
-        this.visitNumber = visitNumber;
-        this.reach = reach;
-        var client = visit.Client!;
-        School = knowledge.School(visit.School);
-        Subject = PersonOn(visit);
-        Tempo = TempoOf.Measures(client.BreathsPerMinute, client.StatureCm, palmBreadthCm, knowledge.Defaults);
+        (this.visit, this.setting, now) = (visit, setting, setting.Knowledge);
+        Session = new(
+            (Started?.Expansion ?? LiveExpansion)!, First?.Knowledge ?? now, setting.Bases.Skip(1).ToDictionary(b => b.Id, b => b.Basis.Expansion));
     }
 
-    /// <summary>The person on the day: the lasting history and what was said today. In the practice consent must be given.</summary>
-    public static ScreenSubject PersonOn(Visit visit) => new(
-        visit.Date, visit.Client!.BirthDate, [.. visit.Client.Facts.Select(f => f.ToEntry()), .. visit.CheckIn], visit.Client.Clearances, ConsentMustBeGiven: true);
+    private ReadBasis? First => setting.Bases.Count > 0 ? setting.Bases[0] : null;
 
-    public School School { get; }
+    /// <summary>The basis it started on; null while it has not.</summary>
+    public SessionBasis? Started => First?.Basis;
 
-    public ScreenSubject Subject { get; }
+    private ReadBasis? Standing => field ??= State.Basis is { } id ? setting.Bases.FirstOrDefault(b => b.Id == id) ?? First : First;
 
-    public Tempo Tempo { get; }
+    /// <summary>The basis it stands on now; null while it has not started.</summary>
+    public SessionBasis? Basis => Standing?.Basis;
 
-    // Worked out when first asked for: most requests need only some of it.
-    public Expansion Expansion => field ??= visit.Snapshot?.Expansion ?? PlanExpansion.Expand(visit.Plan, Tempo, knowledge);
+    /// <summary>The knowledge this visit is read with.</summary>
+    public PracticeKnowledge Knowledge => Standing?.Knowledge ?? now;
 
-    public ScreenResult Screen => field ??= visit.Snapshot?.Screen ?? (inList ? Core.Screening.Screen.Findings(Subject, Context) : Core.Screening.Screen.Run(Subject, Context));
+    public Session Session { get; }
 
-    public StartDecision Start => field ??= StartGate.Decide(Screen.Findings, visit.Overrides);
+    public SessionState State => field ??= WithLate(visit.Seal?.Session ?? Session.Fold(visit.Events.Select(e => e.ToEvent())));
 
-    public Session Session => field ??= new(Expansion, knowledge);
+    public VisitPhase Phase => visit switch
+    {
+        { CancelledAt: not null } => VisitPhase.Cancelled,
+        { SignedAt: not null } => VisitPhase.Signed,
+        _ => Enum.Parse<VisitPhase>(State.Phase.ToString()),
+    };
 
-    public SessionState State => field ??=
-        visit.Snapshot?.Session ?? Session.Fold(visit.Events.OrderBy(e => e.Sequence).Select(e => e.ToEvent()));
+    public Core.Planning.Plan Plan => Basis?.Plan ?? Readable.Plan;
+
+    /// <summary>Parts of the plan this knowledge can no longer read.</summary>
+    public IReadOnlyList<string> SetAside => Basis is null ? Readable.SetAside : [];
+
+    private (Core.Planning.Plan Plan, IReadOnlyList<string> SetAside) Readable => readable ??= PlanCheck.Readable(visit.Plan, now);
+
+    private (Core.Planning.Plan Plan, IReadOnlyList<string> SetAside)? readable;
+
+    public School School => field ??= Basis?.School ?? now.Schools.Find(visit.School) ?? now.HouseSchool;
+
+    public Tempo Tempo => field ??= Basis?.Tempo ?? LiveTempo;
+
+    private Tempo LiveTempo => TempoOf.Measures(visit.Client!.BreathsPerMinute, visit.Client.StatureCm, setting.PalmBreadthCm, now.Defaults);
+
+    public Expansion Expansion => Basis?.Expansion ?? LiveExpansion;
+
+    private Expansion LiveExpansion => field ??= PlanExpansion.Expand(Readable.Plan, LiveTempo, now);
+
+    public ScreenSubject Subject => field ??= Basis is { } basis ? WithFacts(basis.Client.Subject, Since) : PersonOn(visit, now);
+
+    public ScreenResult Screen => field ??= Basis is { } basis ? ScreenSinceStart(basis) : ScreenNow();
+
+    public StartDecision Start => field ??= StartGate.Decide(Screen.Findings, Overrides);
+
+    /// <summary>Reasons on record, with the ids of who gave them: those it started with and those given since.</summary>
+    public IReadOnlyList<Override> Overrides => field ??=
+        [.. (Started?.Overrides ?? []).Where(o => visit.Overrides.All(v => v.Rule != o.Rule)), .. visit.Overrides];
 
     public IReadOnlyList<MissingFact> Missing => field ??=
-        visit.SignedAt is null ? MissingFacts.For(Subject, visit.Plan, School, knowledge) : [];
+        Basis is { } basis ? basis.Client.NotAsked : MissingFacts.For(Subject, Plan, School, now);
 
-    public IReadOnlyList<Departure> Departures => field ??= Core.Planning.Departures.Of(visit.Plan, knowledge, School);
+    public IReadOnlyList<Departure> Departures => field ??= Basis?.Departures ?? Core.Planning.Departures.Of(Plan, now, School);
 
-    public Headline Headline => field ??= Headline.Of(Screen, visit.Overrides, Departures, Subject.Facts.Count, Missing.Count);
+    public Headline Headline => field ??= Headline.Of(Screen, Overrides, Departures, Subject.Facts.Count, Missing.Count);
 
-    public ScreenContext Context => new(visit.Plan, Expansion, School, Tempo, knowledge);
+    public ScreenContext Context => new(Plan, Expansion, School, Tempo, Knowledge);
 
     /// <summary>Minutes left for the mat when the talk before and after is taken off.</summary>
-    public double MinutesOnMat => visit.MinutesBooked - knowledge.Defaults.TalkBeforeMinutes - knowledge.Defaults.TalkAfterMinutes;
+    public double MinutesOnMat => visit.MinutesBooked - now.Defaults.TalkBeforeMinutes - now.Defaults.TalkAfterMinutes;
 
-    public IReadOnlyList<GivenStep> Given => visit.Snapshot?.Given ?? Session.Given(State);
+    public IReadOnlyList<GivenStep> Given => field ??= visit.Seal?.Given ?? Session.Given(State);
 
-    public IReadOnlyList<Change> Changes => visit.Snapshot?.Changes ??
-        [.. knowledge.Measures.All.Select(m => Core.Outcomes.Changes.Judge(m, visit.Ratings.FirstOrDefault(r => r.Measure == m.Id) ?? new(m.Id, null, null)))];
+    public IReadOnlyList<Change> Changes => field ??= visit.Seal?.Changes ??
+        [.. Knowledge.Measures.All.Select(m => Core.Outcomes.Changes.Judge(m, visit.Ratings.FirstOrDefault(r => r.Measure == m.Id) ?? new(m.Id)))];
 
-    private VisitNote Draft => NoteDraft.From(
-        new(visit.Words, Screen.Findings, visit.Overrides, visit.Plan, Departures, Given, State, Changes), knowledge);
+    public VisitNote Note => field ??= visit.Seal?.Note ?? visit.Note.Over(NoteDraft.From(
+        new(visit.Words, Screen.Findings, [.. Overrides.Select(Named)], Plan, Steps, Departures, Given, State, Changes), Knowledge));
 
-    public VisitNote Note => field ??= visit.Snapshot?.Note ?? visit.Note.Over(Draft);
+    /// <summary>Every step of every basis it stood on, by id; the latest where one was changed.</summary>
+    public IReadOnlyDictionary<string, PlanStep> Steps => field ??=
+        (Basis is null ? Plan.Steps : setting.Bases.Reverse().SelectMany(b => b.Basis.Plan.Steps)).DistinctBy(s => s.Id).ToDictionary(s => s.Id);
 
-    public Snapshot TakeSnapshot() => new(knowledge.Version, Screen, Expansion, Given, State, Changes, Note);
+    /// <summary>Whether something may be done to this visit now by whoever asks.</summary>
+    public MayAnswer May(VisitAction action) => Core.Giving.May.Do(action, Phase, setting.Role, Start);
 
-    public VisitView View(Instant now)
+    /// <summary>The same where only phase and role count; the screen is not asked.</summary>
+    public MayAnswer MayAtAll(VisitAction action) => Core.Giving.May.Do(action, Phase, setting.Role);
+
+    /// <exception cref="RefusalException">This would lift what forbids treatment, and whoever asks may not sign.</exception>
+    public void RequireNothingLifted(VisitFrame before) => Core.Giving.May.Lift(setting.Role, before.Start, Start).Require();
+
+    /// <summary>What signing adds to basis and log.</summary>
+    public Seal MakeSeal()
     {
-        var lamps = Lamps.Of(visit, this, now);
+        var judged = Changes.Where(c => c.Verdict is not ChangeVerdict.NotMeasured || c.Before is not null || c.After is not null).ToList();
         return new(
-            visit.Id, visit.Version, Header(), visit.Date, visit.At, visit.MinutesBooked, MinutesOnMat, visit.Room, visit.School,
-            lamps, Lamps.Current(lamps), visit.Words, Facts(), Missing, Headline, Screen, Start, visit.Overrides,
-            visit.Plan, Departures, Expansion, Tempo, Changes, SessionAt(now), Given, Note, visit.Note == NoteEdits.None, visit.SignedAt,
-            visit.SignedBy, [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, a.By, a.At))],
-            visit.Snapshot?.KnowledgeVersion ?? knowledge.Version, reach.Of(visit.Plan), visit.Client!.Clearances,
-            visit.SignedAt is null ? InterviewEndpoints.Of(visit, Subject, School, knowledge) : [],
-            visit.SignedAt is null ? PlanReview.Run(new(visit.Plan, Expansion, School, Tempo, knowledge)) : new([], []));
+            Given, State, judged, Note, Basis is { } b && b.Screen.Findings.SequenceEqual(Screen.Findings) ? null : Screen with { Swaps = [] },
+            [.. judged.Select(c => Knowledge.Measures[c.Measure])]);
     }
 
-    public SessionView SessionAt(Instant now) => new(
-        State.Phase, now, State.StartedAt, State.AnchoredAt, State.CursorSeconds, Math.Round(Session.LateSeconds(State, now), 1),
-        State.Levels, State.StoppedBy, State.Responses, visit.Events.Count);
+    public VisitView View(Instant at)
+    {
+        var lamps = Lamps.Of(visit, this, at);
+        var live = Basis is null;
+        return new(
+            visit.Id, visit.Version, Header(), visit.Date, visit.At, visit.MinutesBooked, MinutesOnMat, visit.Room, School.Id,
+            lamps, Lamps.Current(lamps), visit.Words, Facts(), Missing, Headline, Screen, ScreenShown.Of(Screen, Plan, Overrides), Start,
+            [.. Overrides.Select(Named)], Plan, SetAside, SetOut.For(Plan, Knowledge), Departures, Expansion, Tempo, Changes, SessionAt(at),
+            Given, GivenSummary.Of(Given, State, Expansion, Steps), Note, visit.Note == NoteEdits.None, visit.SignedAt,
+            visit.SignedBy is { } by ? setting.Names.Of(by) : null,
+            [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, setting.Names.Of(a.By), a.At))],
+            Basis?.KnowledgeVersion ?? now.Version, Basis?.Reconstructed ?? false, live ? setting.Reach.Of(Plan) : [], Clearances(),
+            live ? InterviewEndpoints.Of(visit, Subject, School, now) : [],
+            live ? Named(PlanReview.Run(new(Plan, Expansion, School, Tempo, now))) : new([], []),
+            Phase, Enum.GetValues<VisitAction>().ToDictionary(a => a, May), live ? null : Frozen(), OutcomeShown.Of(Changes, visit.Seal?.Measures, Knowledge));
+    }
+
+    public SessionView SessionAt(Instant at) => new(
+        State.Phase, at, State.StartedAt, State.AnchoredAt, State.CursorSeconds, Math.Round(Session.LateSeconds(State, at), 1),
+        State.Levels, State.StoppedBy, State.Responses, visit.Events.Count, State.Basis, State.Seams ?? [], State.FinishedAt);
+
+    /// <summary>The person on the day: the lasting history and what was said today. In the practice consent must be given.</summary>
+    public static ScreenSubject PersonOn(Visit visit, PracticeKnowledge knowledge) => new(
+        visit.Date, visit.Client!.BirthDate,
+        [.. visit.Client.Facts.Select(f => f.ToEntry()).Concat(visit.CheckIn).Where(f => knowledge.Facts.Has(f.Fact))],
+        visit.Client.Clearances, ConsentMustBeGiven: true);
+
+    /// <summary>Facts of this visit that the knowledge no longer has: kept, and said to be unscreened.</summary>
+    private IReadOnlyList<Unresolved> Unread =>
+    [
+        .. visit.Client!.Facts.Select(f => f.ToEntry()).Concat(visit.CheckIn).Where(f => !now.Facts.Has(f.Fact))
+            .Select(f => new Unresolved([f.Fact], $"'{f.Fact.Replace('-', ' ')}' is on record, but this version no longer knows it and cannot screen it. Enter what it stands for today.")),
+    ];
+
+    private ScreenResult ScreenNow()
+    {
+        var screen = setting.InList ? Core.Screening.Screen.Findings(Subject, Context) : Core.Screening.Screen.Run(Subject, Context);
+        return Unread is { Count: > 0 } unread ? screen with { Unresolved = [.. screen.Unresolved ?? [], .. unread] } : screen;
+    }
+
+    /// <summary>What was said since the session began is screened with what it began on; a signed visit says what it said.</summary>
+    private ScreenResult ScreenSinceStart(SessionBasis basis)
+    {
+        if (visit.SignedAt is not null || Since.Count == 0)
+        {
+            return visit.Seal?.Screen ?? basis.Screen;
+        }
+
+        try
+        {
+            return setting.InList ? Core.Screening.Screen.Findings(Subject, Context) : Core.Screening.Screen.Run(Subject, Context);
+        }
+        catch (Exception e) when (e is KnowledgeException or RefusalException)
+        {
+            return basis.Screen with { Verdict = "unknown", Findings = [.. basis.Screen.Findings, CannotBeScreened(e.Message)] };
+        }
+    }
+
+    /// <summary>What cannot be screened must not read as safe: it stands in the way until someone answers for it.</summary>
+    private Finding CannotBeScreened(string why) => new(
+        Outcome.Postpone, "screen.not-possible", "What was said since the session began could not be screened", Since[0].Fact,
+        string.Join(", ", Since.Select(f => f.Fact.Replace('-', ' '))), [], why, ["End the session, or go on with a reason."], "this program", [], null,
+        WholeVisit: true);
+
+    /// <summary>Facts that came up after the session began: told by a response, or noted meanwhile.</summary>
+    private IReadOnlyList<FactEntry> Since => field ??= visit.SignedAt is not null || State.StartedAt is not { } start ? [] :
+    [
+        .. visit.Client!.Facts.Where(f => f.RecordedAt > start).Select(f => f.ToEntry())
+            .Concat(visit.CheckIn.Where(f => f.SaidAt > start))
+            .Concat(State.Responses.Select(r => (r.At, Fact: Knowledge.Responses.Find(r.Response)?.AsksFact)).Where(r => r.Fact is not null)
+                .Select(r => new FactEntry(r.Fact!, SaidBy: "noted while giving", SaidAt: r.At)))
+            .Where(f => now.Facts.Has(f.Fact)),
+    ];
+
+    private ScreenSubject WithFacts(ScreenSubject subject, IReadOnlyList<FactEntry> since) => since.Count == 0 ? subject : subject with
+    {
+        Facts = [.. subject.Facts.Where(f => now.Facts.Find(f.Fact) is { } d && since.All(s => !s.SameAs(f, d))), .. since.DistinctBy(s => (s.Fact, s.Region, s.Side))],
+    };
+
+    /// <summary>Responses that reached a signed record stand in it as late entries.</summary>
+    private SessionState WithLate(SessionState state)
+    {
+        if (visit.SignedAt is null)
+        {
+            return state;
+        }
+
+        var sealedIn = state.Responses.Select(r => r.Id).ToHashSet();
+        var late = visit.Events.Where(e => e is { Kind: GiveEventKind.Response, Response: not null } && !sealedIn.Contains(e.Id) && e.ReceivedAt > visit.SignedAt)
+            .OrderBy(e => e.At).Select(e => new NotedResponse(e.Id, e.At, e.Response!, e.Step ?? "", e.Text, NotedWhen.Late)).ToList();
+        return late.Count == 0 ? state : state with { Responses = [.. state.Responses, .. late] };
+    }
+
+    private Override Named(Override o) => o with { By = setting.Names.Of(o.By) };
+
+    private ReviewResult Named(ReviewResult review) => review with { Silenced = [.. review.Silenced.Select(x => x with { By = setting.Names.Of(x.By) })] };
+
+    private IReadOnlyList<Clearance> Clearances() =>
+        [.. (Basis?.Client.Clearances ?? visit.Client!.Clearances).Select(c => c with { By = c.By is { } by ? setting.Names.Of(by) : null })];
+
+    private BasisWords? Frozen() => Basis?.Words.And(visit.Seal?.Measures ?? []);
 
     private ClientHeader Header()
     {
         var client = visit.Client!;
-        return new(client.Id, client.Name, Subject.Age, client.BirthDate, client.Occupation, visitNumber, client.StatureCm, client.BreathsPerMinute);
+        return new(
+            client.Id, client.Name, Subject.Age, Basis?.Client.BirthDate ?? client.BirthDate, client.Occupation, setting.Number,
+            client.StatureCm, client.BreathsPerMinute);
     }
 
-    private IReadOnlyList<FactView> Facts() =>
+    private IReadOnlyList<FactSaid> Facts() =>
+        [.. (Basis is { } basis ? SaidSince(basis) : LiveFacts()).Select(f => f with { RecordedBy = f.RecordedBy is { } by ? setting.Names.Of(by) : null })];
+
+    private IEnumerable<FactSaid> SaidSince(SessionBasis basis) => Since
+        .Select(f => new FactSaid(f, Conditions.Saying(f, visit.Date, now), now.Facts[f.Fact].Scope, f.SaidBy, f.SaidAt, true))
+        .Concat(basis.Client.Facts.Where(b => Subject.Facts.Contains(b.Entry)));
+
+    /// <summary>What is known now, as it would be frozen.</summary>
+    public IReadOnlyList<FactSaid> LiveFacts() =>
     [
-        .. visit.CheckIn.Select(f => new FactView(f, Conditions.Saying(f, visit.Date, knowledge), FactScope.Today, null, f.SaidAt, true)),
-        .. visit.Client!.Facts.OrderByDescending(f => f.RecordedAt)
-            .Select(f => new FactView(f.ToEntry(), Conditions.Saying(f.ToEntry(), visit.Date, knowledge), FactScope.History, f.RecordedBy, f.RecordedAt,
-                f.RecordedAt.InUtc().Date >= visit.Date && f.Status is not FactStatus.No)),
+        .. visit.CheckIn.Select(f => new FactSaid(f, Saying(f), FactScope.Today, null, f.SaidAt, true)),
+        .. visit.Client!.Facts.OrderByDescending(f => f.RecordedAt).Select(f => new FactSaid(
+            f.ToEntry(), Saying(f.ToEntry()), FactScope.History, f.RecordedBy, f.RecordedAt,
+            setting.Clock.DateOf(f.RecordedAt) >= visit.Date && f.Status is not FactStatus.No)),
     ];
+
+    private string Saying(FactEntry entry) =>
+        now.Facts.Has(entry.Fact) ? Conditions.Saying(entry, visit.Date, now) : $"{entry.Fact.Replace('-', ' ')} (no longer known to this version)";
 }

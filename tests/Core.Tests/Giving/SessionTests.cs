@@ -24,7 +24,7 @@ public class SessionTests
         var state = Session.Fold([At(0, GiveEventKind.Start)]);
         foreach (var step in Legs.Steps)
         {
-            Assert.Equal(step.Id, Session.StepAt(Session.Cursor(state, Time(step.StartSeconds + 0.1))).Id);
+            Assert.Equal(step.Id, Session.StepAt(state, Time(step.StartSeconds + 0.1)).Id);
         }
 
         Assert.Equal(Legs.TotalSeconds, Session.Cursor(state, Time(99_999)));
@@ -37,8 +37,8 @@ public class SessionTests
         var early = hold.StartSeconds + 30;
         var state = Session.Fold([At(0, GiveEventKind.Start), At(early, GiveEventKind.Next)]);
         Assert.Equal(hold.StartSeconds + hold.Seconds - hold.RestSeconds, state.CursorSeconds, 3);
-        Assert.Equal(hold.Id, Session.StepAt(Session.Cursor(state, Time(early + hold.RestSeconds - 1))).Id);
-        Assert.NotEqual(hold.Id, Session.StepAt(Session.Cursor(state, Time(early + hold.RestSeconds + 1))).Id);
+        Assert.Equal(hold.Id, Session.StepAt(state, Time(early + hold.RestSeconds - 1)).Id);
+        Assert.NotEqual(hold.Id, Session.StepAt(state, Time(early + hold.RestSeconds + 1)).Id);
     }
 
     [Fact]

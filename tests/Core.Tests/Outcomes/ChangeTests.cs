@@ -46,7 +46,7 @@ public class ChangeTests
             new(Guid.NewGuid(), noon + Duration.FromMinutes(10), GiveEventKind.Finish),
         ]);
         var change = Changes.Judge(Known.Base.Measures["heaviness"], new("heaviness", 7, 4));
-        var note = NoteDraft.From(new("Heavy since the storm.", [], [], plan, [new(Core.Planning.DepartureKind.LeftOut, ["Percussion"], "", 2)], session.Given(state), state, [change]), Known.Base);
+        var note = NoteDraft.From(new("Heavy since the storm.", [], [], plan, plan.Steps.ToDictionary(s => s.Id), [new(Core.Planning.DepartureKind.LeftOut, ["Percussion"], "", 2)], session.Given(state), state, [change]), Known.Base);
         Assert.StartsWith("Heavy since the storm.", note.Said, StringComparison.Ordinal);
         Assert.Contains("7 to 4: better", note.Found, StringComparison.Ordinal);
         Assert.Contains("Left out: percussion.", note.Done, StringComparison.Ordinal);

@@ -164,7 +164,7 @@ public class StrictReadingTests
 
     /// <summary>Over every flow: the order of facts does not matter, another fact never weakens, and what is settled has nothing left out of rule.</summary>
     [Property(MaxTest = 120)]
-    public Property Over_every_flow_the_screen_is_steady_and_settling_settles() => Prop.ForAll(Anyone(), who =>
+    public Property Over_every_flow_the_screen_is_steady_and_settling_settles() => FsCheck.Fluent.Prop.ForAll(Anyone(), who =>
     {
         var plan = Known.Flow(who.Flow);
         var subject = new ScreenSubject(Known.Day, Adult, who.Facts);
@@ -179,7 +179,7 @@ public class StrictReadingTests
 
     /// <summary>The strictest cap wins: after settling, every step keeps to every level cap that touches it.</summary>
     [Property(MaxTest = 80)]
-    public Property The_strictest_cap_wins() => Prop.ForAll(Anyone(), who =>
+    public Property The_strictest_cap_wins() => FsCheck.Fluent.Prop.ForAll(Anyone(), who =>
     {
         var subject = new ScreenSubject(Known.Day, Adult, who.Facts);
         var settled = Swaps.Settle(subject, Known.Context(Known.Flow(who.Flow)));

@@ -12,7 +12,7 @@ public static class Known
     public const string Legs = "legs-on-the-mat";
     public const string Groin = "groin-hold";
 
-    public static readonly KnowledgeBase Base = KnowledgeFolder.Load(KnowledgeFolder.Shipped);
+    public static readonly PracticeKnowledge Base = KnowledgeFolder.Load(KnowledgeFolder.Shipped).WithRules([]);
     public static readonly LocalDate Day = new(2026, 3, 2);
     public static readonly Tempo Usual = TempoOf.Measures(12, 170, 8.5, Base.Defaults);
 

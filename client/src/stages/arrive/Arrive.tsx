@@ -1,6 +1,5 @@
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
-import { ask, http } from '../../api/http';
 import { useChange } from '../../api/useVisit';
 import { Frame } from '../../shell/Frame';
 import type { StageProps } from '../stage';
@@ -21,7 +20,7 @@ export default function Arrive({ visit, words, who, lamps, base }: StageProps) {
   const change = useChange(visit.id);
   const open = visit.missing.length;
   const onward = () => {
-    change((version, path) => ask(http.POST('/api/visits/{visitId}/arrived', { params: path, body: { version } })));
+    if (visit.may.screened?.allowed) void change('post', 'arrived', {});
     void navigate(`${base}/screen`);
   };
   return (
@@ -57,12 +56,8 @@ export default function Arrive({ visit, words, who, lamps, base }: StageProps) {
             id="words"
             label={t('arrive.wordsLabel')}
             value={visit.words}
-            disabled={!!visit.signedAt}
-            save={(text) =>
-              change((version, path) =>
-                ask(http.PUT('/api/visits/{visitId}/check-in', { params: path, body: { version, words: text } })),
-              )
-            }
+            disabled={!visit.may['ask-facts']?.allowed}
+            save={(text) => change('put', 'check-in', { words: text })}
           />
           <Interview visit={visit} words={words} />
         </section>

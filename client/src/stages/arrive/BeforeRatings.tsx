@@ -1,5 +1,4 @@
 import { useTranslation } from 'react-i18next';
-import { ask, http } from '../../api/http';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { Rate } from '../../parts/Rate';
@@ -16,17 +15,8 @@ export function BeforeRatings({ visit, words }: { visit: VisitView; words: Vocab
           key={m.id}
           measure={m}
           value={visit.changes.find((c) => c.measure === m.id)?.before ?? null}
-          disabled={!!visit.signedAt}
-          onRate={(before) =>
-            change((version, path) =>
-              ask(
-                http.PUT('/api/visits/{visitId}/check-in', {
-                  params: path,
-                  body: { version, before: [{ measure: m.id, before }] },
-                }),
-              ),
-            )
-          }
+          disabled={!visit.may['rate-before']?.allowed}
+          onRate={(before) => change('put', 'check-in', { before: [{ measure: m.id, before }] })}
         />
       ))}
     </section>

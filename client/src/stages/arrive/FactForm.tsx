@@ -1,13 +1,14 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import type { FactDefinition, FactEntry, FactView, VisitView, Vocabulary } from '../../api/types';
+import type { FactDefinition, FactEntry, FactSaid, VisitView, Vocabulary } from '../../api/types';
 import { Choice, LeavingField } from '../../parts/fields';
 import { useAnswer } from './useAnswer';
 
 interface Props {
   visit: VisitView;
-  fact: FactView;
-  definition: FactDefinition;
+  fact: FactSaid;
+  /** Null for a fact this version no longer knows: it can be struck out, not changed. */
+  definition?: FactDefinition;
   regions: Vocabulary['regions'];
   done: () => void;
 }
@@ -15,14 +16,15 @@ interface Props {
 /** Makes a fact exact: status, dates, side, region, and the details this fact asks for. Each change saves itself. */
 export function FactForm({ visit, fact, definition, regions, done }: Props) {
   const { t } = useTranslation();
-  const { answer, forget } = useAnswer(visit.id);
+  const { answer, strike } = useAnswer(visit.id);
+  const [reason, setReason] = useState<string | null>(null);
   const [entry, setEntry] = useState<FactEntry>(fact.entry);
   const set = (part: Partial<FactEntry>) => {
     const next = { ...entry, ...part };
     setEntry(next);
     answer(next, entry);
   };
-  const id = (name: string) => `${definition.id}-${entry.region ?? ''}-${name}`;
+  const id = (name: string) => `${entry.fact}-${entry.region ?? ''}-${name}`;
   const detail = (key: string, value: string) => set({ detail: { ...entry.detail, [key]: value } });
   const limbs = [
     { id: 'leg', name: t('arrive.wholeLeg') },
@@ -47,7 +49,7 @@ export function FactForm({ visit, fact, definition, regions, done }: Props) {
           onLeave={(date) => set({ [field]: date || undefined })}
         />
       ))}
-      {definition.sided && (
+      {definition?.sided && (
         <Choice
           id={id('side')}
           label={t('arrive.side')}
@@ -57,7 +59,7 @@ export function FactForm({ visit, fact, definition, regions, done }: Props) {
           onChoose={(side) => set({ side: (side || undefined) as FactEntry['side'] })}
         />
       )}
-      {definition.regional && (
+      {definition?.regional && (
         <Choice
           id={id('region')}
           label={t('arrive.region')}
@@ -67,7 +69,7 @@ export function FactForm({ visit, fact, definition, regions, done }: Props) {
           onChoose={(region) => set({ region: region || undefined })}
         />
       )}
-      {definition.details.map((d) =>
+      {(definition?.details ?? []).map((d) =>
         d.kind === 'choice' ? (
           <Choice
             key={d.key}
@@ -95,13 +97,46 @@ export function FactForm({ visit, fact, definition, regions, done }: Props) {
             .filter(Boolean)
             .join('; ')}
         </span>
-        <button type="button" className="pill quiet" onClick={() => forget(entry)}>
+        <button type="button" className="pill quiet" onClick={() => setReason(reason === null ? '' : null)}>
           {t('arrive.forget')}
         </button>
         <button type="button" className="pill" onClick={done}>
           {t('arrive.done')}
         </button>
       </div>
+      {reason !== null && (
+        <form
+          className="strikeform"
+          onSubmit={(e) => {
+            e.preventDefault();
+            strike(entry, reason);
+          }}
+        >
+          <span className="soft small">{t('arrive.strikeWhy')}</span>
+          <div className="acts">
+            {(['slip', 'over', 'wrong'] as const).map((why) => (
+              <button key={why} type="button" className="pill" onClick={() => strike(entry, t(`arrive.strike.${why}`))}>
+                {t(`arrive.strike.${why}`)}
+              </button>
+            ))}
+          </div>
+          <label className="visually-hidden" htmlFor={id('reason')}>
+            {t('arrive.strikeOther')}
+          </label>
+          <input
+            id={id('reason')}
+            className="form-control"
+            placeholder={t('arrive.strikeOther')}
+            value={reason}
+            minLength={4}
+            required
+            onChange={(e) => setReason(e.target.value)}
+          />
+          <button type="submit" className="pill">
+            {t('arrive.strikeOut')}
+          </button>
+        </form>
+      )}
     </div>
   );
 }

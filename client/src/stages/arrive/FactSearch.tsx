@@ -40,7 +40,7 @@ export function FactSearch({ visit }: { visit: VisitView }) {
         autoComplete="off"
         placeholder={t('arrive.search')}
         value={text}
-        disabled={!!visit.signedAt}
+        disabled={!visit.may['ask-facts']?.allowed}
         onChange={(e) => setText(e.target.value)}
         onKeyDown={(e) => e.key === 'Enter' && found[0] && !found[0].near && take(found[0])}
       />

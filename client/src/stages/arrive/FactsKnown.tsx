@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import type { FactView, VisitView, Vocabulary } from '../../api/types';
+import type { FactSaid, VisitView, Vocabulary } from '../../api/types';
 import { day } from '../../parts/spoken';
 import { FactForm } from './FactForm';
 
-const keyOf = (f: FactView) => [f.entry.fact, f.entry.region, f.entry.side, f.entry.detail?.name].join('|');
+const keyOf = (f: FactSaid) => [f.entry.fact, f.entry.region, f.entry.side, f.entry.detail?.name].join('|');
 
 /** What is known, each fact with its dates and details; opens to be made more exact. */
 export function FactsKnown({ visit, words }: { visit: VisitView; words: Vocabulary }) {
@@ -13,7 +13,7 @@ export function FactsKnown({ visit, words }: { visit: VisitView; words: Vocabula
   const held = visit.facts.filter((f) => f.entry.status !== 'no');
   const consents = held.filter((f) => f.entry.fact === 'consent-given');
   const denied = visit.facts.length - held.length;
-  const line = (f: FactView) => (
+  const line = (f: FactSaid) => (
     <li key={keyOf(f)} className={open === keyOf(f) ? 'open' : ''}>
       <button
         type="button"
@@ -26,11 +26,11 @@ export function FactsKnown({ visit, words }: { visit: VisitView; words: Vocabula
         </span>
         <span className="soft small">{details(f)}</span>
       </button>
-      {open === keyOf(f) && (
+      {open === keyOf(f) && visit.may['ask-facts']?.allowed && (
         <FactForm
           visit={visit}
           fact={f}
-          definition={words.facts.find((d) => d.id === f.entry.fact)!}
+          definition={words.facts.find((d) => d.id === f.entry.fact)}
           regions={words.regions}
           done={() => setOpen(null)}
         />
@@ -53,7 +53,7 @@ export function FactsKnown({ visit, words }: { visit: VisitView; words: Vocabula
 }
 
 /** What the details say beyond the sentence; a due date stays a date. */
-function details(f: FactView) {
+function details(f: FactSaid) {
   return Object.entries(f.entry.detail ?? {})
     .filter(([key]) => key !== 'name')
     .map(([, value]) => (/^\d{4}-\d\d-\d\d$/.test(value) ? day(value) : value.replaceAll('-', ' ')))

@@ -1,6 +1,5 @@
 import { useState, type FormEvent } from 'react';
 import { useTranslation } from 'react-i18next';
-import { ask, http } from '../../api/http';
 import type { InterviewAnswer, InterviewView, VisitView, Vocabulary } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { Mark } from '../../parts/Mark';
@@ -13,14 +12,7 @@ export function Interview({ visit, words }: { visit: VisitView; words: Vocabular
   const change = useChange(visit.id);
   const held = new Set(visit.interviews.map((i) => i.complaint));
   const put = (complaint: string, side: Side, answers: InterviewAnswer[], drop = false) =>
-    change((version, path) =>
-      ask(
-        http.PUT('/api/visits/{visitId}/interviews', {
-          params: path,
-          body: { version, complaint, side, answers, drop },
-        }),
-      ),
-    );
+    change('put', 'interviews', { complaint, side, answers, drop });
   return (
     <section className="interviews">
       <h2>{t('interview.title')}</h2>
@@ -31,7 +23,7 @@ export function Interview({ visit, words }: { visit: VisitView; words: Vocabular
             type="button"
             className={held.has(c.id) ? 'pill on' : 'pill'}
             aria-pressed={held.has(c.id)}
-            disabled={!!visit.signedAt}
+            disabled={!visit.may['ask-facts']?.allowed}
             onClick={() => (held.has(c.id) ? put(c.id, null, [], true) : put(c.id, null, []))}
           >
             {c.name}
@@ -39,7 +31,7 @@ export function Interview({ visit, words }: { visit: VisitView; words: Vocabular
         ))}
       </div>
       {visit.interviews.map((i) => (
-        <Path key={i.complaint} held={i} put={put} locked={!!visit.signedAt} />
+        <Path key={i.complaint} held={i} put={put} locked={!visit.may['ask-facts']?.allowed} />
       ))}
     </section>
   );

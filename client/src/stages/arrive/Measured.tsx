@@ -1,5 +1,4 @@
 import { useTranslation } from 'react-i18next';
-import { ask, http } from '../../api/http';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { LeavingField } from '../../parts/fields';
@@ -9,10 +8,7 @@ import { day, minSec } from '../../parts/spoken';
 export function Measured({ visit, words }: { visit: VisitView; words: Vocabulary }) {
   const { t } = useTranslation();
   const change = useChange(visit.id);
-  const save = (body: { breathsPerMinute?: number; statureCm?: number }) =>
-    change((version, path) =>
-      ask(http.PUT('/api/visits/{visitId}/check-in', { params: path, body: { version, ...body } })),
-    );
+  const save = (body: { breathsPerMinute?: number; statureCm?: number }) => change('put', 'check-in', { ...body });
   const breaths = visit.client.breathsPerMinute;
   const breath = (60 / visit.tempo.breathsPerMinute).toFixed(1);
   const walk = visit.expansion.steps.find((s) => s.technique === 'palm-walk');
@@ -30,7 +26,7 @@ export function Measured({ visit, words }: { visit: VisitView; words: Vocabulary
           label={t('measured.breaths')}
           type="number"
           unit={t('measured.in30')}
-          disabled={!!visit.signedAt}
+          disabled={!visit.may['measure']?.allowed}
           placeholder={String(words.defaults.breathsPerMinute / 2)}
           value={breaths == null ? '' : String(breaths / 2)}
           onLeave={(text) => text && save({ breathsPerMinute: Number(text) * 2 })}
@@ -44,7 +40,7 @@ export function Measured({ visit, words }: { visit: VisitView; words: Vocabulary
           label={t('measured.stature')}
           type="number"
           unit="cm"
-          disabled={!!visit.signedAt}
+          disabled={!visit.may['measure']?.allowed}
           placeholder={String(words.defaults.statureCm)}
           value={visit.client.statureCm == null ? '' : String(visit.client.statureCm)}
           onLeave={(text) => text && save({ statureCm: Number(text) })}

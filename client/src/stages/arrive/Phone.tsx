@@ -3,7 +3,7 @@ import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
-import type { VisitView } from '../../api/types';
+import type { IntakeLine, VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 
 /** The client fills in what they can on their own phone; what comes back is read and accepted line by line. */
@@ -12,7 +12,7 @@ export function Phone({ visit }: { visit: VisitView }) {
   const cache = useQueryClient();
   const change = useChange(visit.id);
   const [link, setLink] = useState('');
-  const [refused, setRefused] = useState<ReadonlySet<number>>(new Set());
+  const [refused, setRefused] = useState<ReadonlySet<string>>(new Set());
   const key = ['intake', visit.id];
   const path = { params: { path: { visitId: visit.id } } };
   const intake = useQuery({
@@ -30,27 +30,28 @@ export function Phone({ visit }: { visit: VisitView }) {
   const said = intake.data?.words ?? '';
   const toRead = lines.length > 0 || said !== '';
   const accept = () => {
-    const taken = lines.map((_, i) => i).filter((i) => !refused.has(i));
-    change(async (version, params) => {
-      const view = await ask(
-        http.POST('/api/visits/{visitId}/intake/accept', { params, body: { version, lines: taken, words: true } }),
-      );
+    const taken = lines.map((l) => l.id).filter((id) => !refused.has(id));
+    void change('post', 'intake/accept', { link: intake.data!.link!, lines: taken, words: true }).then(() => {
       setLink('');
-      await cache.invalidateQueries({ queryKey: key });
-      return view;
+      return cache.invalidateQueries({ queryKey: key });
     });
   };
-  const toggle = (i: number) => {
+  const toggle = (id: string) => {
     const next = new Set(refused);
-    if (!next.delete(i)) next.add(i);
+    if (!next.delete(id)) next.add(id);
     setRefused(next);
   };
   const denied = lines.filter((line) => line.entry.status === 'no').length;
-  const tick = (saying: string, i: number) => (
-    <li key={saying}>
-      <label className={refused.has(i) ? 'soft' : ''}>
-        <input type="checkbox" className="form-check-input" checked={!refused.has(i)} onChange={() => toggle(i)} />{' '}
-        {saying} {lines[i]?.was && <span className="soft small">{t('intake.was', { was: lines[i].was })}</span>}
+  const tick = (line: IntakeLine) => (
+    <li key={line.id}>
+      <label className={refused.has(line.id) ? 'soft' : ''}>
+        <input
+          type="checkbox"
+          className="form-check-input"
+          checked={!refused.has(line.id)}
+          onChange={() => toggle(line.id)}
+        />{' '}
+        {line.saying} {line.was && <span className="soft small">{t('intake.was', { was: line.was })}</span>}
       </label>
     </li>
   );
@@ -60,11 +61,11 @@ export function Phone({ visit }: { visit: VisitView }) {
         <h2>{t('intake.came', { count: lines.length })}</h2>
         <p className="soft small">{t('intake.read')}</p>
         {said && <blockquote>{said}</blockquote>}
-        <ul className="plainlist">{lines.map((line, i) => line.entry.status !== 'no' && tick(line.saying, i))}</ul>
+        <ul className="plainlist">{lines.filter((l) => l.entry.status !== 'no').map(tick)}</ul>
         {denied > 0 && (
           <details className="fold">
             <summary>{t('intake.denied', { count: denied })}</summary>
-            <ul className="plainlist">{lines.map((line, i) => line.entry.status === 'no' && tick(line.saying, i))}</ul>
+            <ul className="plainlist">{lines.filter((l) => l.entry.status === 'no').map(tick)}</ul>
           </details>
         )}
         <button type="button" className="pill main" onClick={accept}>
@@ -90,7 +91,7 @@ export function Phone({ visit }: { visit: VisitView }) {
           </div>
         </>
       ) : (
-        <button type="button" className="pill" disabled={!!visit.signedAt} onClick={() => void make()}>
+        <button type="button" className="pill" disabled={!visit.may['ask-facts']?.allowed} onClick={() => void make()}>
           {t(intake.data?.waiting ? 'intake.another' : 'intake.make')}
         </button>
       )}

@@ -10,7 +10,7 @@ const SHOWN = 4;
 export function Questions({ visit, words }: { visit: VisitView; words: Vocabulary }) {
   const { t } = useTranslation();
   const { answer, none } = useAnswer(visit.id);
-  const [first] = visit.missing;
+  const [first] = visit.may['ask-facts']?.allowed && visit.phase === 'not-started' ? visit.missing : [];
   useKeys((e) => {
     if (!first || e.ctrlKey || e.metaKey || e.altKey) return;
     if (e.key === 'y') answer(yes(first));

@@ -16,9 +16,7 @@ export function Stretches({ visit }: { visit: VisitView }) {
     placeholderData: (old) => old,
   });
   const save = (body: { stretchesCm?: Record<string, number>; handsCm?: Record<string, number> }) =>
-    change((version, path) =>
-      ask(http.PUT('/api/visits/{visitId}/measures', { params: path, body: { version, ...body } })),
-    );
+    change('put', 'measures', { ...body });
   if (!measuring.data) return null;
   const { worth, examples, measures } = measuring.data;
   const fourFingers = measures.handsCm?.fourFingersCm;
@@ -36,7 +34,7 @@ export function Stretches({ visit }: { visit: VisitView }) {
               label={w.name}
               type="number"
               unit="cm"
-              disabled={!!visit.signedAt}
+              disabled={!visit.may['measure']?.allowed}
               placeholder={w.cm.toFixed(1)}
               value={taken == null ? '' : String(taken)}
               onLeave={(text) => (text || taken != null) && save({ stretchesCm: { [w.stretch]: Number(text) } })}
@@ -65,7 +63,7 @@ export function Stretches({ visit }: { visit: VisitView }) {
           label={t('stretches.fourFingers')}
           type="number"
           unit="cm"
-          disabled={!!visit.signedAt}
+          disabled={!visit.may['measure']?.allowed}
           placeholder={measuring.data.clientFourFingersCm.toFixed(1)}
           value={fourFingers == null ? '' : String(fourFingers)}
           onLeave={(text) => (text || fourFingers != null) && save({ handsCm: { fourFingersCm: Number(text) } })}

@@ -1,12 +1,12 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { FactView, MissingFact, PlanStep, VisitView, Vocabulary } from '../../api/types';
+import type { FactSaid, MissingFact, PlanStep, VisitView, Vocabulary } from '../../api/types';
 import { StepLimits } from '../../parts/StepLimits';
 import '../../words';
 import { FactsKnown } from './FactsKnown';
 import { Questions } from './Questions';
 
-const said = vi.hoisted(() => ({ answer: vi.fn(), none: vi.fn(), forget: vi.fn() }));
+const said = vi.hoisted(() => ({ answer: vi.fn(), none: vi.fn(), strike: vi.fn() }));
 vi.mock('./useAnswer', () => ({ useAnswer: () => said }));
 
 afterEach(() => {
@@ -38,8 +38,10 @@ const consent = missing({
   region: 'groin',
   strictAnswer: 'consent-refused',
 });
+/** A visit before its start, as whoever may ask sees it. */
+const open = { id: 'v', phase: 'not-started', may: { 'ask-facts': { allowed: true } } };
 const asked = (...questions: MissingFact[]) =>
-  render(<Questions visit={{ id: 'v', missing: questions } as unknown as VisitView} words={words} />);
+  render(<Questions visit={{ ...open, missing: questions } as unknown as VisitView} words={words} />);
 
 describe('questions that matter', () => {
   it('note a fact with a yes and its absence with a no, by key too', () => {
@@ -56,6 +58,13 @@ describe('questions that matter', () => {
     fireEvent.keyDown(window, { key: 'n' });
     expect(said.answer).toHaveBeenLastCalledWith({ fact: 'consent-refused', status: 'known', region: 'groin' });
   });
+  it('are asked by nobody who may not, and not once the session has begun', () => {
+    render(<Questions visit={{ ...open, may: {}, missing: [missing({})] } as unknown as VisitView} words={words} />);
+    render(
+      <Questions visit={{ ...open, phase: 'running', missing: [missing({})] } as unknown as VisitView} words={words} />,
+    );
+    expect(screen.queryByText('Fever today?')).toBeNull();
+  });
   it('never count a consent among the things denied at once', () => {
     asked(missing({}), consent);
     fireEvent.click(screen.getByRole('button', { name: /No to this one/ }));
@@ -64,14 +73,14 @@ describe('questions that matter', () => {
 });
 
 it('the same fact at two places stands twice, consents apart', () => {
-  const fact = (id: string, region: string, saying: string): FactView =>
-    ({ entry: { fact: id, status: 'known', region }, saying, scope: 'history', isNew: false }) as FactView;
+  const fact = (id: string, region: string, saying: string): FactSaid =>
+    ({ entry: { fact: id, status: 'known', region }, saying, scope: 'history', isNew: false }) as FactSaid;
   const facts = [
     fact('bruise', 'calf', 'fresh bruise, calf'),
     fact('bruise', 'sole', 'fresh bruise, sole'),
     fact('consent-given', 'groin', 'consent, groin crease'),
   ];
-  render(<FactsKnown visit={{ id: 'v', facts } as unknown as VisitView} words={words} />);
+  render(<FactsKnown visit={{ ...open, facts } as unknown as VisitView} words={words} />);
   expect(screen.getByText('fresh bruise, calf')).toBeDefined();
   expect(screen.getByText('fresh bruise, sole')).toBeDefined();
   expect(screen.getByText('Consent given for one place')).toBeDefined();

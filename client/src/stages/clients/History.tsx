@@ -1,30 +1,32 @@
 import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
-import { useVocabulary } from '../../api/useVisit';
-import { day, hourMinute } from '../../parts/spoken';
+import type { ClientHistory } from '../../api/types';
+import { day, dayOf, hourMinute } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
+import { EditClient } from './EditClient';
 import { TrendLine } from './TrendLine';
 
 /** A client's history: what is known, what was given, and whether it helped over the visits. */
 export default function History() {
   const { t } = useTranslation();
   const { clientId = '' } = useParams();
-  const words = useVocabulary();
+  const [editing, setEditing] = useState(false);
   const history = useQuery({
     queryKey: ['client', clientId],
     queryFn: () => ask(http.GET('/api/clients/{clientId}', { params: { path: { clientId } } })),
   });
-  if (!history.data || !words.data) {
+  if (!history.data) {
     return (
       <Frame>
+        <h1>{t('clients.one')}</h1>
         <p className="soft">{history.error instanceof Problem ? history.error.message : t('shell.loading')}</p>
       </Frame>
     );
   }
   const h = history.data;
-  const measure = (id: string) => words.data.measures.find((m) => m.id === id)!;
   return (
     <Frame
       who={
@@ -33,52 +35,94 @@ export default function History() {
           <span>{[h.age, h.occupation].filter(Boolean).join(' · ')}</span>
         </>
       }
-      side={
-        <section>
-          <h2>{t('history.known')}</h2>
-          {h.facts.length === 0 && <p className="soft">{t('arrive.nothingKnown')}</p>}
-          <ul className="plainlist">
-            {h.facts.map((f) => (
-              <li key={f.entry.fact}>
-                <b>{f.saying}</b> <span className="soft small">{f.recordedBy}</span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      }
+      side={<Known h={h} />}
     >
-      <h1>{h.name}</h1>
-      <p className="soft mt-1">{t('history.lead', { count: h.visits.length })}</p>
-      <section className="trends" aria-label={t('history.trends')}>
-        {h.trends.map((trend) => (
-          <TrendLine key={trend.measure} trend={trend} measure={measure(trend.measure)} />
-        ))}
-      </section>
+      <div className="headrow">
+        <div>
+          <h1>{h.name}</h1>
+          <p className="soft mt-1">{t('history.lead', { count: h.visits.length })}</p>
+          {(h.contact || h.words) && <p className="soft">{[h.contact, h.words].filter(Boolean).join(' · ')}</p>}
+        </div>
+        {h.mayEdit.allowed && (
+          <button type="button" className="pill" aria-expanded={editing} onClick={() => setEditing(!editing)}>
+            {t('clients.edit')}
+          </button>
+        )}
+      </div>
+      {editing && <EditClient client={h} done={() => setEditing(false)} />}
+      {h.trends.length > 0 && (
+        <section className="trends" aria-label={t('history.trends')}>
+          {h.trends.map((x) => (
+            <TrendLine key={x.measure.id} trend={x.trend} measure={x.measure} />
+          ))}
+        </section>
+      )}
+      {h.visits.length === 0 && <p className="soft">{t('history.none')}</p>}
       <ol className="past">
         {h.visits.map((v) => (
-          <li key={v.id}>
-            <Link to={`/visits/${v.id}/${v.signed ? 'reflect' : ''}`}>
+          <li key={v.id} className={v.phase === 'cancelled' ? 'cancelled' : ''}>
+            <Link to={`/visits/${v.id}/${v.phase === 'signed' || v.phase === 'finished' ? 'reflect' : ''}`}>
               <time className="serif">{day(v.date)}</time>
               <span>
                 <b>{v.planName}</b>
                 <i className="soft">
-                  {hourMinute(v.at)} · {v.signed ? t('history.signed') : t('history.open')}
+                  {hourMinute(v.at)} · {t(`history.phase.${v.phase}`)}
                 </i>
               </span>
-              <span>
+              <span className="moved">
                 {v.changes
-                  .filter((c) => c.verdict !== 'not-measured')
+                  .filter((c) => c.change.verdict !== 'not-measured')
                   .map((c) => (
-                    <em key={c.measure} className={`chip ${c.verdict}`}>
-                      {measure(c.measure).name} {c.before} → {c.after}
+                    <em key={c.measure.id} className={`moved ${c.change.verdict}`}>
+                      {c.measure.name} {c.change.before} → {c.change.after}
                     </em>
                   ))}
               </span>
-              <span className="soft small">{v.next}</span>
+              <span className="soft small">{v.cancelReason ?? v.next}</span>
             </Link>
           </li>
         ))}
       </ol>
     </Frame>
+  );
+}
+
+/** What is known, consent in one line, and what was struck out or answered anew. */
+function Known({ h }: { h: ClientHistory }) {
+  const { t } = useTranslation();
+  const { given, refused } = h.consents;
+  return (
+    <section>
+      <h2>{t('history.known')}</h2>
+      {h.facts.length === 0 && <p className="soft">{t('arrive.nothingKnown')}</p>}
+      <ul className="plainlist">
+        {h.facts.map((f) => (
+          <li key={f.entry.fact + (f.entry.region ?? '') + (f.entry.detail?.name ?? '')}>
+            <b>{f.saying}</b> <span className="soft small">{f.recordedBy}</span>
+          </li>
+        ))}
+      </ul>
+      {given.length + refused.length > 0 && (
+        <p className="small mt-2">
+          {given.length > 0 && <span title={given.join(', ')}>{t('history.consents', { count: given.length })} </span>}
+          {refused.length > 0 && <b>{t('history.refused', { regions: refused.join(', ') })}</b>}
+        </p>
+      )}
+      {h.earlier.length > 0 && (
+        <details className="fold">
+          <summary>{t('history.earlier', { count: h.earlier.length })}</summary>
+          <ul className="plainlist">
+            {h.earlier.map((e) => (
+              <li key={e.at + e.saying}>
+                <s>{e.saying}</s>{' '}
+                <span className="soft small">
+                  {[e.reason ?? t('history.anew'), e.by, dayOf(e.at)].filter(Boolean).join(', ')}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </section>
   );
 }

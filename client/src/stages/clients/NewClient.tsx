@@ -5,8 +5,8 @@ import { ask, http } from '../../api/http';
 import { TextField } from '../../parts/fields';
 import { SendForm } from '../../parts/SendForm';
 
-const empty = { name: '', birthDate: '', occupation: '', statureCm: '' };
-const kinds = { name: 'text', birthDate: 'date', occupation: 'text', statureCm: 'number' } as const;
+const empty = { name: '', birthDate: '', occupation: '', statureCm: '', contact: '' };
+const kinds = { name: 'text', birthDate: 'date', occupation: 'text', statureCm: 'number', contact: 'text' } as const;
 
 /** Notes someone new. */
 export function NewClient() {
@@ -14,10 +14,12 @@ export function NewClient() {
   const cache = useQueryClient();
   const [form, setForm] = useState(empty);
   const send = async () => {
-    const { name, birthDate, occupation, statureCm } = form;
+    const { name, birthDate, occupation, statureCm, contact } = form;
     const body = {
       name,
       occupation,
+      contact,
+      words: '',
       birthDate: birthDate || undefined,
       statureCm: statureCm ? Number(statureCm) : undefined,
     };

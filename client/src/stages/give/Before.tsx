@@ -1,32 +1,31 @@
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import type { VisitView } from '../../api/types';
+import type { MayAnswer, VisitView } from '../../api/types';
 import { minSec } from '../../parts/spoken';
 
 /** Before the first press: what to set out, how long, and whether it may begin. */
 export function Before({
   visit,
-  mayStart,
-  obstacles,
+  may,
   base,
   onStart,
 }: {
   visit: VisitView;
-  mayStart: boolean;
-  obstacles: VisitView['start']['obstacles'];
+  may?: MayAnswer;
   base: string;
   onStart: () => void;
 }) {
   const { t } = useTranslation();
-  const props = [...new Set(visit.plan.steps.flatMap((s) => s.props))];
-  if (!mayStart) {
+  if (!may?.allowed) {
     return (
       <div className="gready">
         <h1>{t('give.blocked')}</h1>
-        <p className="gwhere">{[...new Set(obstacles.map((o) => o.title))].join('. ')}.</p>
-        <Link className="pill main" to={`${base}/screen`}>
-          {t('plan.toScreen')}
-        </Link>
+        <p className="gwhere">{may?.why}</p>
+        {may?.code === 'not-cleared' && (
+          <Link className="pill main" to={`${base}/screen`}>
+            {t('plan.toScreen')}
+          </Link>
+        )}
       </div>
     );
   }
@@ -37,7 +36,7 @@ export function Before({
         {visit.plan.name} · {minSec(visit.expansion.totalSeconds)} ·{' '}
         {t('plan.steps', { count: visit.plan.steps.length })}
       </p>
-      {props.length > 0 && <p className="gwhere soft">{t('give.setOut', { props: props.join(', ') })}</p>}
+      {visit.setOut.length > 0 && <p className="gwhere soft">{t('give.setOut', { props: visit.setOut.join(', ') })}</p>}
       <button type="button" className="pill main" onClick={onStart}>
         {t('give.start')} <kbd>space</kbd>
       </button>

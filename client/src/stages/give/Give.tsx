@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate } from 'react-router';
 import { minSec } from '../../parts/spoken';
@@ -6,45 +6,47 @@ import { useKeys } from '../../shell/keys';
 import { Thread } from '../../thread/Thread';
 import type { StageProps } from '../stage';
 import { Before } from './Before';
+import { ChangeAhead } from './ChangeAhead';
 import { GiveKeys } from './GiveKeys';
-import { cursorAt, momentAt } from './moment';
+import { cursorAt, lateAt, momentAt } from './moment';
+import { NotKept } from './NotKept';
 import { NowPanel } from './NowPanel';
 import { Stopped } from './Stopped';
 import { TheStep } from './TheStep';
-import { useGiving } from './useGiving';
+import { useGiving, useTick, type GivingNow } from './useGiving';
+import { useWakeLock } from './useWakeLock';
 
 /** Give: what now. Readable at two metres, with both hands busy. */
 export default function Give({ visit, words, lamps, base }: StageProps) {
   const { t } = useTranslation();
   const navigate = useNavigate();
-  const giving = useGiving(visit);
-  const { anchor, record, nowMs } = giving;
-  useEffect(() => {
-    let lock: WakeLockSentinel | undefined;
-    navigator.wakeLock
-      ?.request('screen')
-      .then((l) => (lock = l))
-      .catch(() => undefined);
-    return () => {
-      void lock?.release();
-    };
-  }, []);
-  const cursor = cursorAt(anchor, nowMs, visit.expansion.totalSeconds);
-  const moment = momentAt(visit.expansion, cursor);
+  const now = useGiving(visit, words);
+  const [changing, setChanging] = useState(false);
+  useWakeLock();
+  const { anchor, record, view, giving } = now;
+  const total = visit.expansion.totalSeconds;
+  // Only another press, step or part of one draws the page anew; what counts down draws itself.
+  useTick(giving, (ms) => {
+    const m = momentAt(visit.expansion, cursorAt(anchor, ms, total));
+    return `${m.index}|${m.press}|${m.phase}`;
+  });
+  const moment = momentAt(visit.expansion, cursorAt(anchor, giving.tickMs, total));
   const running = anchor.phase === 'running';
-  const mayStart = giving.view.start.mayStart;
+  const may = view.may;
+  const idle = anchor.phase === 'not-started' || anchor.phase === 'finished';
   const finish = () => {
     record('finish');
     void navigate(`${base}/reflect`);
   };
   const forward = () => {
-    if (anchor.phase === 'not-started') return mayStart && record('start');
+    if (anchor.phase === 'not-started') return may.start?.allowed && record('start');
     if (anchor.phase === 'finished') return void navigate(`${base}/reflect`);
     if (moment.phase === 'done') return finish();
     if (anchor.phase !== 'stopped') record('next');
   };
+  const respond = (response: string) => record('response', { response, step: moment.step.id });
   useKeys((e) => {
-    if (e.ctrlKey || e.metaKey || e.altKey) return;
+    if (e.ctrlKey || e.metaKey || e.altKey || changing) return;
     const key = e.key.toLowerCase();
     if (e.target instanceof HTMLButtonElement && key === 'enter') return;
     const mine: Record<string, () => void> = {
@@ -55,42 +57,30 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
       a: () => record('again'),
     };
     const response = words.responses.find((r) => r.key === key);
-    const act =
-      mine[key] ??
-      (response && anchor.phase !== 'not-started' && anchor.phase !== 'finished'
-        ? () => record('response', response.id)
-        : undefined);
+    const act = mine[key] ?? (response && !idle ? () => respond(response.id) : undefined);
     if (act) {
       e.preventDefault();
       act();
     }
   });
-  const stoppedBy = giving.view.session.stoppedBy;
-  const late =
-    giving.view.session.lateSeconds +
-    (anchor.phase === 'paused' || anchor.phase === 'stopped'
-      ? (nowMs - new Date(giving.view.session.now).getTime()) / 1000
-      : 0);
   return (
     <div className="give" data-phase={anchor.phase}>
       <main className="gmain">
-        <TheStep moment={moment} visit={visit} words={words} levels={giving.view.session.levels} />
+        <TheStep moment={moment} visit={visit} words={words} levels={anchor.levels} />
         <section className="gtext" aria-live="off">
           <div className="glamps">{lamps}</div>
           {anchor.phase === 'not-started' ? (
-            <Before
-              visit={visit}
-              mayStart={mayStart}
-              obstacles={giving.view.start.obstacles}
-              base={base}
-              onStart={forward}
-            />
-          ) : stoppedBy && anchor.phase === 'stopped' ? (
+            <Before visit={visit} may={may.start} base={base} onStart={forward} />
+          ) : anchor.stoppedBy && anchor.phase === 'stopped' ? (
             <Stopped
-              response={words.responses.find((r) => r.id === stoppedBy)!}
-              start={giving.view.start}
+              visit={visit}
+              words={words}
+              stoppedBy={anchor.stoppedBy}
+              view={view}
+              giving={giving}
               base={base}
               onGoOn={() => record('go-on')}
+              onChange={() => setChanging(true)}
               onEnd={finish}
             />
           ) : anchor.phase === 'finished' ? (
@@ -101,49 +91,68 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
               </Link>
             </div>
           ) : (
-            <NowPanel
-              moment={moment}
-              visit={visit}
-              words={words}
-              paused={anchor.phase === 'paused'}
-              levels={giving.view.session.levels}
-              cursor={cursor}
-              onFinish={finish}
-            />
+            <NowPanel moment={moment} visit={visit} words={words} now={now} onFinish={finish} />
           )}
-          {anchor.phase !== 'not-started' && (
-            <p className="clock" role="status">
-              {minSec(cursor)} {t('give.of')} {minSec(visit.expansion.totalSeconds)}
-              {Math.abs(late) >= 20 && (
-                <span className={late > 0 ? 'behind' : 'ahead'}>
-                  {' '}
-                  · {t(late > 0 ? 'give.late' : 'give.early', { by: minSec(Math.abs(late)) })}
-                </span>
-              )}
-            </p>
-          )}
+          {anchor.phase !== 'not-started' && <Clock now={now} total={total} />}
+          <NotKept visit={visit} words={words} log={now.log} />
         </section>
       </main>
       <GiveKeys
         words={words}
         phase={anchor.phase}
-        noted={giving.view.session.responses.length}
-        state={giving.state}
-        pending={giving.pending}
-        onResponse={(id) => record('response', id)}
+        noted={view.session.responses.length}
+        log={now.log}
+        pending={now.pending}
+        mayChange={!!may.amend?.allowed}
+        onResponse={respond}
         onNext={forward}
         onBack={() => record('back')}
         onPause={() => record(running ? 'pause' : 'resume')}
         onAgain={() => record('again')}
+        onChange={() => setChanging(true)}
       />
       <Thread
         plan={visit.plan}
         expansion={visit.expansion}
         words={words}
         selected={moment.step.id}
-        now={cursor}
+        seams={view.session.seams}
+        clock={{
+          subscribe: giving.onTick,
+          cursor: () => cursorAt(anchor, giving.tickMs, total),
+        }}
         breathsPerMinute={visit.tempo.breathsPerMinute}
       />
+      <ChangeAhead
+        show={changing}
+        visit={visit}
+        words={words}
+        giving={giving}
+        from={moment.index}
+        onDone={() => setChanging(false)}
+      />
     </div>
+  );
+}
+
+/** A difference from the plan smaller than this is not worth a word. */
+const WORTH_SAYING = 20;
+
+/** Where the plan is and where it should be. */
+function Clock({ now, total }: { now: GivingNow; total: number }) {
+  const { t } = useTranslation();
+  const { giving, anchor } = now;
+  const at = useTick(giving, (ms) => Math.floor(cursorAt(anchor, ms, total)));
+  const late = useTick(giving, (ms) => Math.round(lateAt(anchor, ms, total)));
+  return (
+    <p className="clock" role="status">
+      {minSec(at)} {t('give.of')} {minSec(total)}
+      {Math.abs(late) >= WORTH_SAYING && (
+        <span className={late > 0 ? 'behind' : 'ahead'}>
+          {' '}
+          · {t(late > 0 ? 'give.late' : 'give.early', { by: minSec(Math.abs(late)) })}
+        </span>
+      )}
+    </p>
   );
 }

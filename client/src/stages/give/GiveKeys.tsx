@@ -1,30 +1,30 @@
 import { useTranslation } from 'react-i18next';
 import type { SessionView, Vocabulary } from '../../api/types';
-import type { LogState } from './eventLog';
+import type { EventLog } from './eventLog';
 
 interface Props {
   words: Vocabulary;
   phase: SessionView['phase'];
   noted: number;
-  state: LogState;
+  log: EventLog;
   pending: number;
+  mayChange: boolean;
   onResponse: (id: string) => void;
   onNext: () => void;
   onBack: () => void;
   onPause: () => void;
   onAgain: () => void;
+  onChange: () => void;
 }
 
 /** One key a response; the same by touch. */
-export function GiveKeys({ words, phase, noted, state, pending, onResponse, onNext, onBack, onPause, onAgain }: Props) {
+export function GiveKeys(props: Props) {
+  const { words, phase, noted, log, pending, mayChange, onResponse, onNext, onBack, onPause, onAgain, onChange } =
+    props;
   const { t } = useTranslation();
   const idle = phase === 'not-started' || phase === 'finished';
-  const saved =
-    typeof state === 'object'
-      ? state.refused
-      : state === 'no-connection' || state === 'signed-out'
-        ? t('give.keptHere', { count: pending })
-        : t('give.noted', { count: noted });
+  const waits = log.state === 'later' || log.state === 'signed-out';
+  const saved = waits && pending > 0 ? t('give.keptHere', { count: pending }) : t('give.noted', { count: noted });
   return (
     <div className="gkeys" role="toolbar" aria-label={t('give.keys')}>
       <button type="button" onClick={onNext} disabled={phase === 'finished'}>
@@ -39,6 +39,9 @@ export function GiveKeys({ words, phase, noted, state, pending, onResponse, onNe
       <button type="button" onClick={onAgain} disabled={idle}>
         <kbd>A</kbd> {t('give.again')}
       </button>
+      <button type="button" onClick={onChange} disabled={!mayChange}>
+        {t('ahead.short')}
+      </button>
       <i className="bar" />
       {words.responses.map((r) => (
         <button
@@ -51,7 +54,7 @@ export function GiveKeys({ words, phase, noted, state, pending, onResponse, onNe
           <kbd>{r.key.toUpperCase()}</kbd> {r.name.toLowerCase()}
         </button>
       ))}
-      <span className={`gsaved ${typeof state === 'object' || state === 'no-connection' ? 'plum' : ''}`} role="status">
+      <span className={`gsaved ${log.state === 'later' ? 'plum' : ''}`} role="status">
         {saved}
       </span>
     </div>

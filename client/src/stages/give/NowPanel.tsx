@@ -2,23 +2,23 @@ import { useTranslation } from 'react-i18next';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { Level } from '../../parts/Level';
 import { Lantern } from '../../shell/Lantern';
-import type { Moment } from './moment';
+import { cursorAt, momentAt, type Moment } from './moment';
+import { useTick, type GivingNow } from './useGiving';
 
 interface Props {
   moment: Moment;
   visit: VisitView;
   words: Vocabulary;
-  levels: Record<string, number>;
-  paused: boolean;
-  cursor: number;
+  now: GivingNow;
   onFinish: () => void;
 }
 
 /** The one large instruction: step, place, breath, count, countdown, next. */
-export function NowPanel({ moment, visit, words, levels, paused, cursor, onFinish }: Props) {
+export function NowPanel({ moment, visit, words, now, onFinish }: Props) {
   const { t } = useTranslation();
   const { step } = moment;
   const planned = visit.plan.steps.find((s) => s.id === step.id)!;
+  const { levels, phase } = now.anchor;
   const next = visit.expansion.steps[moment.index + 1];
   const name = (list: { id: string; name: string }[], id: string) => list.find((x) => x.id === id)?.name ?? id;
   if (moment.phase === 'done') {
@@ -32,22 +32,9 @@ export function NowPanel({ moment, visit, words, levels, paused, cursor, onFinis
       </div>
     );
   }
-  const period = 60 / visit.tempo.breathsPerMinute;
-  // Each press begins on an out-breath; between presses the breath just goes on.
-  const turn = ((moment.press > 0 && step.presses[0]?.breaths ? moment.into : cursor) % period) / period;
-  const share = words.defaults.outBreathShare;
-  const out = turn < share;
-  // The light fades as the breath goes out and swells as it comes in.
-  const light = out ? 1 - turn / share : (turn - share) / (1 - share);
   const level = levels[step.id] ?? step.level;
-  const timed =
-    planned.pattern.kind === 'hold' ||
-    planned.pattern.kind === 'still' ||
-    planned.pattern.kind === 'rock' ||
-    planned.pattern.kind === 'stretch';
   const resting = moment.phase === 'rest' && step.restSeconds > 0;
-  const hold = planned.pattern.hold;
-  const held = moment.into - (step.presses[0]?.sinkSeconds ?? 0);
+  const breathing = { now, visit, share: words.defaults.outBreathShare };
   return (
     <>
       <p className="gside">
@@ -62,25 +49,23 @@ export function NowPanel({ moment, visit, words, levels, paused, cursor, onFinis
       <h1 data-testid="now-step">{resting ? t('give.noTouch') : step.name}</h1>
       <p className="gwhere">{resting ? t('give.noTouchWhy') : planned.where}</p>
       <div className="gcount">
-        <div className="breathlamp" style={{ '--light': light.toFixed(3) } as React.CSSProperties}>
-          <Lantern light="here" />
-        </div>
+        <BreathLamp {...breathing} />
         <div>
-          <p className="breathword">{paused ? t('give.paused') : t(out ? 'give.out' : 'give.in')}</p>
+          <BreathWord {...breathing} paused={phase === 'paused'} />
           <p className="sink serif">
             {moment.phase === 'change'
               ? t(step.change === 'position' ? 'give.turn' : step.change ? 'give.move' : 'give.prepare')
               : resting
                 ? t('give.wait')
-                : t(`give.hand.${timed && moment.phase === 'travel' ? 'release' : moment.phase}`)}
+                : t(`give.hand.${step.timed && moment.phase === 'travel' ? 'release' : moment.phase}`)}
           </p>
           {moment.phase === 'change' || resting ? (
             <p className="cnt" role="timer">
-              <b className="serif">{Math.ceil(moment.left)}</b> s
+              <Left now={now} visit={visit} /> s
             </p>
-          ) : timed ? (
+          ) : step.timed ? (
             <p className="cnt" role="timer">
-              <b className="serif">{Math.ceil(moment.left)}</b> {t('give.secondsLeft')}
+              <Left now={now} visit={visit} /> {t('give.secondsLeft')}
               {moment.presses > 1 && (
                 <span className="ofn">{t('give.nOf', { n: moment.press, of: moment.presses })}</span>
               )}
@@ -91,12 +76,8 @@ export function NowPanel({ moment, visit, words, levels, paused, cursor, onFinis
               {moment.place && <span className="place"> {moment.place}</span>}
             </p>
           )}
-          {planned.pattern.untilPulseSlows && hold && !resting && moment.phase !== 'change' && (
-            <p className="minmax">
-              <span className={held >= hold.min ? 'ok' : ''}>{t('give.atLeast', { s: hold.min })}</span> ·{' '}
-              {t('give.atMost', { s: hold.max })}
-              {held >= hold.min && <em> {t('give.mayRelease')}</em>}
-            </p>
+          {planned.pattern.untilPulseSlows && planned.pattern.hold && !resting && moment.phase !== 'change' && (
+            <Held now={now} visit={visit} hold={planned.pattern.hold} />
           )}
           <p className="lvl">
             {t('level', { level })} <Level level={level} />
@@ -113,4 +94,60 @@ export function NowPanel({ moment, visit, words, levels, paused, cursor, onFinis
       )}
     </>
   );
+}
+
+type Ticking = { now: GivingNow; visit: VisitView };
+
+const at = ({ now, visit }: Ticking, ms: number) =>
+  momentAt(visit.expansion, cursorAt(now.anchor, ms, visit.expansion.totalSeconds));
+
+/** The seconds that count down. */
+function Left(p: Ticking) {
+  return <b className="serif">{useTick(p.now.giving, (ms) => Math.ceil(at(p, ms).left))}</b>;
+}
+
+/** How long a hold must and may last. */
+function Held({ hold, ...p }: Ticking & { hold: { min: number; max: number } }) {
+  const { t } = useTranslation();
+  const enough = useTick(p.now.giving, (ms) => {
+    const m = at(p, ms);
+    return m.into - (m.step.presses[0]?.sinkSeconds ?? 0) >= hold.min;
+  });
+  return (
+    <p className="minmax">
+      <span className={enough ? 'ok' : ''}>{t('give.atLeast', { s: hold.min })}</span> ·{' '}
+      {t('give.atMost', { s: hold.max })}
+      {enough && <em> {t('give.mayRelease')}</em>}
+    </p>
+  );
+}
+
+type Breathing = Ticking & { share: number };
+
+/** Where in a breath the client is, 0 to 1. Each press begins on an out-breath; between presses the breath just goes on. */
+function turnAt(p: Breathing, ms: number) {
+  const period = 60 / p.visit.tempo.breathsPerMinute;
+  const m = at(p, ms);
+  const bound = m.press > 0 && m.step.presses[0]?.breaths;
+  const seconds = bound ? m.into : cursorAt(p.now.anchor, ms, p.visit.expansion.totalSeconds);
+  return (seconds % period) / period;
+}
+
+/** The lantern as the client's breath: its light fades as the breath goes out and swells as it comes in. */
+function BreathLamp(p: Breathing) {
+  const light = useTick(p.now.giving, (ms) => {
+    const turn = turnAt(p, ms);
+    return (turn < p.share ? 1 - turn / p.share : (turn - p.share) / (1 - p.share)).toFixed(2);
+  });
+  return (
+    <div className="breathlamp" style={{ '--light': light } as React.CSSProperties}>
+      <Lantern light="here" />
+    </div>
+  );
+}
+
+function BreathWord({ paused, ...p }: Breathing & { paused: boolean }) {
+  const { t } = useTranslation();
+  const out = useTick(p.now.giving, (ms) => turnAt(p, ms) < p.share);
+  return <p className="breathword">{paused ? t('give.paused') : t(out ? 'give.out' : 'give.in')}</p>;
 }

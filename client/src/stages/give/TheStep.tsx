@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { StepChart } from '../../chart/StepChart';
@@ -7,7 +8,7 @@ import { PressStrip } from '../press/PressStrip';
 import type { Moment } from './moment';
 
 /** The sheet of the step: how, from where, with what, what to mind. */
-export function TheStep({
+export const TheStep = memo(function TheStep({
   moment,
   visit,
   words,
@@ -21,7 +22,7 @@ export function TheStep({
   const { t } = useTranslation();
   const { step } = moment;
   const planned = visit.plan.steps.find((s) => s.id === step.id)!;
-  const technique = words.techniques.find((x) => x.id === step.technique)!;
+  const technique = words.techniques.find((x) => x.id === step.technique);
   const name = (list: { id: string; name: string }[], id: string) => list.find((x) => x.id === id)?.name ?? id;
   const coming = visit.expansion.steps.slice(moment.index + 1, moment.index + 5);
   const caps = visit.screen.findings.filter((f) => f.steps.includes(step.id));
@@ -38,7 +39,7 @@ export function TheStep({
         />
       </div>
       <PressStrip visit={visit} step={step.id} />
-      <p className="ghow serif">{technique.how}</p>
+      <p className="ghow serif">{technique?.how}</p>
       <dl>
         <dt>{t('sheet.client')}</dt>
         <dd>{name(words.positions, step.position)}</dd>
@@ -50,7 +51,7 @@ export function TheStep({
         {planned.props.length > 0 && (
           <>
             <dt>{t('sheet.props')}</dt>
-            <dd>{planned.props.join(', ')}</dd>
+            <dd>{planned.props.map((p) => name(words.props, p)).join(', ')}</dd>
           </>
         )}
       </dl>
@@ -62,7 +63,7 @@ export function TheStep({
           </li>
         ))}
         {planned.note && <li>{planned.note}</li>}
-        {technique.cautions.map((c) => (
+        {technique?.cautions.map((c) => (
           <li key={c}>{c}</li>
         ))}
       </ul>
@@ -80,4 +81,4 @@ export function TheStep({
       )}
     </aside>
   );
-}
+});

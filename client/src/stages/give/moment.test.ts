@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { GiveEvent, GiveEventKind } from '../../api/types';
 import { expansion, step } from '../../test/samples';
-import { anchorOf, cursorAt, momentAt, predict, type Anchor } from './moment';
+import { cursorAt, momentAt, type Anchor } from './moment';
 
 const plan = expansion(
   step('feet', 0, 5, 8),
@@ -9,12 +8,15 @@ const plan = expansion(
   step('leg', 103, 5, 8, { changeSeconds: 15, change: 'stance' }),
 );
 const noon = Date.parse('2026-03-02T12:00:00Z');
-const running: Anchor = { phase: 'running', cursor: 0, at: noon, late: 0 };
-const event = (seconds: number, kind: GiveEventKind): GiveEvent => ({
-  id: String(seconds) + kind,
-  at: new Date(noon + seconds * 1000).toISOString(),
-  kind,
-});
+const running: Anchor = {
+  phase: 'running',
+  cursor: 0,
+  at: noon,
+  startedAt: noon,
+  finishedAt: null,
+  stoppedBy: null,
+  levels: {},
+};
 
 describe('the moment on the screen', () => {
   it('reads the press, its station and its part off the plan', () => {
@@ -34,27 +36,5 @@ describe('the moment on the screen', () => {
     expect(cursorAt(running, noon + 30_000, plan.totalSeconds)).toBe(30);
     expect(cursorAt({ ...running, phase: 'paused', cursor: 12 }, noon + 30_000, plan.totalSeconds)).toBe(12);
     expect(cursorAt(running, noon + 1e9, plan.totalSeconds)).toBe(plan.totalSeconds);
-  });
-
-  it('shows at once what an event not answered yet will do', () => {
-    const after = (...events: GiveEvent[]) => predict(running, events, plan).cursor;
-    expect(after(event(10, 'next'))).toBe(40);
-    expect(after(event(50, 'next'))).toBe(88); // a hold goes into its rest first
-    expect(after(event(50, 'next'), event(51, 'next'))).toBe(103);
-    expect(after(event(60, 'again'))).toBe(40);
-    expect(after(event(41, 'back'))).toBe(0);
-    expect(after(event(60, 'back'))).toBe(40);
-    expect(predict(running, [event(20, 'pause')], plan)).toMatchObject({ phase: 'paused', cursor: 20 });
-  });
-
-  it('takes the server’s anchor as it is', () => {
-    const session = {
-      phase: 'running',
-      now: '2026-03-02T12:05:00Z',
-      anchoredAt: '2026-03-02T12:01:00Z',
-      cursorSeconds: 40,
-      lateSeconds: 3,
-    };
-    expect(cursorAt(anchorOf(session as never), noon + 70_000, plan.totalSeconds)).toBe(50);
   });
 });

@@ -4,70 +4,116 @@ import type { ExpandedStep, Expansion, GiveEvent, SessionView } from '../../api/
 export interface Anchor {
   phase: SessionView['phase'];
   cursor: number;
-  at: number;
-  late: number;
+  /** When the cursor stood there, in milliseconds; null before the start. */
+  at: number | null;
+  startedAt: number | null;
+  finishedAt: number | null;
+  stoppedBy: string | null;
+  levels: Record<string, number>;
 }
+
+const ms = (iso?: string | null) => (iso ? new Date(iso).getTime() : null);
 
 export const anchorOf = (s: SessionView): Anchor => ({
   phase: s.phase,
   cursor: s.cursorSeconds,
-  at: new Date(s.phase === 'running' && s.anchoredAt ? s.anchoredAt : s.now).getTime(),
-  late: s.lateSeconds,
+  at: ms(s.anchoredAt),
+  startedAt: ms(s.startedAt),
+  finishedAt: ms(s.finishedAt),
+  stoppedBy: s.stoppedBy ?? null,
+  levels: s.levels,
 });
 
 export function cursorAt(a: Anchor, now: number, total: number) {
-  return Math.min(total, a.phase === 'running' ? a.cursor + Math.max(0, now - a.at) / 1000 : a.cursor);
+  const run = a.phase === 'running' && a.at !== null ? Math.max(0, now - a.at) / 1000 : 0;
+  return Math.min(total, a.cursor + run);
 }
+
+/** Seconds behind the plan; ahead when negative. */
+export const lateAt = (a: Anchor, now: number, total: number) =>
+  a.startedAt === null ? 0 : ((a.finishedAt ?? now) - a.startedAt) / 1000 - cursorAt(a, now, total);
 
 export function stepAt(expansion: Expansion, cursor: number): ExpandedStep {
   const { steps } = expansion;
-  let found = steps[0]!;
-  for (const s of steps) {
-    if (s.startSeconds > cursor + 1e-6) break;
-    found = s;
+  let [low, high] = [0, steps.length - 1];
+  while (low < high) {
+    const middle = (low + high + 1) >> 1;
+    if (steps[middle]!.startSeconds <= cursor + 1e-9) low = middle;
+    else high = middle - 1;
   }
-  return found;
+  return steps[low]!;
 }
 
+/** What a response does, by its id. */
+export type Effects = Record<string, string>;
+
+export const effectsOf = (responses: { id: string; effect: string }[]): Effects =>
+  Object.fromEntries(responses.map((r) => [r.id, r.effect]));
+
+const BACK_TO_PREVIOUS_SECONDS = 4;
+
 /**
- * What the screen shows until the server has answered an event: the same moves the log makes, for the few kinds that
- * move the place. The server's fold stays the truth and replaces this with its answer.
+ * What the screen shows until the server has answered: the same moves the log makes, in every phase. The server's fold stays the truth
+ * and replaces this with its answer; both are held together by tests/vectors/session.json, which the fold writes.
  */
-export function predict(anchor: Anchor, pending: readonly GiveEvent[], expansion: Expansion): Anchor {
-  return pending.reduce((a, e) => {
-    const at = new Date(e.at).getTime();
-    const cursor = cursorAt(a, at, expansion.totalSeconds);
-    const step = stepAt(expansion, cursor);
-    const end = step.startSeconds + step.seconds;
-    const here = { ...a, cursor, at };
-    switch (e.kind) {
-      case 'start':
-        return a.phase === 'not-started' ? { ...a, phase: 'running' as const, cursor: 0, at } : a;
-      case 'next': {
-        const rest = end - step.restSeconds;
-        return { ...here, cursor: step.restSeconds > 0 && cursor < rest ? rest : end };
-      }
-      case 'back':
-        return {
-          ...here,
-          cursor:
-            cursor - step.startSeconds > 4
-              ? step.startSeconds
-              : stepAt(expansion, Math.max(0, step.startSeconds - 0.05)).startSeconds,
-        };
-      case 'again':
-        return { ...here, cursor: step.startSeconds };
-      case 'pause':
-        return a.phase === 'running' ? { ...here, phase: 'paused' as const } : a;
-      case 'resume':
-      case 'go-on':
-        return { ...a, phase: 'running' as const, at };
-      case 'finish':
-        return { ...here, phase: 'finished' as const };
-      default:
-        return a;
-    }
-  }, anchor);
+export const predict = (anchor: Anchor, pending: readonly GiveEvent[], expansion: Expansion, effects: Effects) =>
+  pending.reduce((a, e) => apply(a, e, expansion, effects), anchor);
+
+function apply(a: Anchor, e: GiveEvent, expansion: Expansion, effects: Effects): Anchor {
+  const at = Math.max(new Date(e.at).getTime(), a.at ?? -Infinity);
+  const cursor = cursorAt(a, at, expansion.totalSeconds);
+  const moved = { ...a, cursor, at };
+  const underway = a.phase === 'running' || a.phase === 'paused';
+  switch (e.kind) {
+    case 'start':
+      return a.phase === 'not-started' ? { ...a, phase: 'running', at, startedAt: at } : a;
+    case 'next':
+      return underway ? { ...moved, cursor: next(expansion, cursor) } : a;
+    case 'back':
+      return underway ? { ...moved, cursor: back(expansion, cursor) } : a;
+    case 'again':
+      return underway ? { ...moved, cursor: stepAt(expansion, cursor).startSeconds } : a;
+    case 'pause':
+      return a.phase === 'running' ? { ...moved, phase: 'paused' } : a;
+    case 'resume':
+      return a.phase === 'paused' ? { ...a, phase: 'running', at } : a;
+    case 'go-on':
+      return a.phase === 'stopped' ? { ...a, phase: 'running', at, stoppedBy: null } : a;
+    case 'finish':
+      return underway || a.phase === 'stopped' ? { ...moved, phase: 'finished', finishedAt: at } : a;
+    case 'response':
+      return underway || a.phase === 'stopped' ? respond(a, e, at, expansion, effects) : a;
+    default:
+      return a;
+  }
+}
+
+/** A hold is let go into its no-touch rest; anything else moves to the next step. */
+function next(expansion: Expansion, cursor: number) {
+  const step = stepAt(expansion, cursor);
+  const end = step.startSeconds + step.seconds;
+  const rest = end - step.restSeconds;
+  return step.restSeconds > 0 && cursor < rest - 1e-9 ? rest : end;
+}
+
+function back(expansion: Expansion, cursor: number) {
+  const step = stepAt(expansion, cursor);
+  return cursor - step.startSeconds > BACK_TO_PREVIOUS_SECONDS
+    ? step.startSeconds
+    : stepAt(expansion, Math.max(0, step.startSeconds - 0.05)).startSeconds;
+}
+
+function respond(a: Anchor, e: GiveEvent, at: number, expansion: Expansion, effects: Effects): Anchor {
+  const cursor = cursorAt(a, at, expansion.totalSeconds);
+  const effect = effects[e.response ?? ''];
+  if (effect === 'stop') return { ...a, cursor, at, phase: 'stopped', stoppedBy: e.response! };
+  if (effect !== 'lower') return a;
+  const from = expansion.steps.find((s) => s.id === e.step) ?? stepAt(expansion, cursor);
+  const alike = expansion.steps
+    .slice(expansion.steps.indexOf(from))
+    .filter((s) => s.contact === from.contact && s.region === from.region);
+  const lighter = alike.map((s) => [s.id, Math.max(1, (a.levels[s.id] ?? s.level) - 1)] as const);
+  return { ...a, levels: { ...a.levels, ...Object.fromEntries(lighter) } };
 }
 
 export type HandPhase = 'change' | 'sink' | 'stay' | 'release' | 'travel' | 'rest' | 'done';

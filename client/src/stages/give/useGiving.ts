@@ -1,56 +1,61 @@
 import { useQueryClient } from '@tanstack/react-query';
-import { useEffect, useState, useSyncExternalStore } from 'react';
-import { Problem } from '../../api/http';
-import type { VisitView } from '../../api/types';
-import { changes } from '../../api/useVisit';
+import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { visitKey } from '../../api/changes';
+import { problemOf } from '../../api/http';
+import { watchVisit } from '../../api/news';
+import type { VisitView, Vocabulary } from '../../api/types';
 import { signInNeeded } from '../../shell/door';
 import { Giving } from './giving';
-import { anchorOf, predict } from './moment';
+import { anchorOf, effectsOf, predict } from './moment';
 
-const LOOK_MS = 8000;
-const TICK_MS = 100;
-
-/** Ties the running session to the screen: the clock ticks, the log is sent, other devices are looked after. */
-export function useGiving(visit: VisitView) {
+/** Ties the running session to the screen: the log is sent, and other devices are followed as they go on. */
+export function useGiving(visit: VisitView, words: Vocabulary) {
   const cache = useQueryClient();
   const [giving] = useState(() => new Giving(visit));
-  const [nowMs, setNow] = useState(() => giving.now().getTime());
-  useSyncExternalStore(giving.subscribe, giving.snapshot);
+  const changed = useSyncExternalStore(giving.subscribe, giving.snapshot);
   useEffect(() => {
     const look = () => {
-      giving.look().catch((e) => e instanceof Problem && e.code === 'signed-out' && signInNeeded());
-      window.dispatchEvent(new Event('lantern-giving'));
+      giving.look().catch((e) => problemOf(e).signedOut && signInNeeded());
     };
     look();
-    const looking = setInterval(look, LOOK_MS);
-    const ticking = setInterval(() => setNow(giving.now().getTime()), TICK_MS);
+    giving.start();
+    const unwatch = watchVisit(visit.id, (what) => what === 'noted' && look());
     window.addEventListener('lantern-signed-in', look);
+    window.addEventListener('online', look);
     return () => {
-      clearInterval(looking);
-      clearInterval(ticking);
+      unwatch();
+      giving.stop();
       window.removeEventListener('lantern-signed-in', look);
-      // The next stage must see what has just been noted here, and its first change must be made on that.
-      changes.add(async () => {
-        await giving.log.flush();
-        await cache.invalidateQueries({ queryKey: ['visit', visit.id] });
-      });
+      window.removeEventListener('online', look);
+      // The next stage must see what has just been noted here.
+      void giving.log.flush().then(() => cache.invalidateQueries({ queryKey: visitKey(visit.id) }));
     };
   }, [giving, visit.id, cache]);
   const { state } = giving.log;
   useEffect(() => {
     if (state === 'signed-out') signInNeeded();
   }, [state]);
-  const { phase } = giving.view.session;
+  const { phase, basis } = giving.view.session;
   useEffect(() => {
-    // The lamps tell what has begun or ended.
-    if (phase !== visit.session.phase) void cache.invalidateQueries({ queryKey: ['visit', visit.id] });
-  }, [phase, visit.session.phase, visit.id, cache]);
-  return {
-    view: giving.view,
-    state,
-    pending: giving.log.pending.length,
-    nowMs,
-    anchor: predict(anchorOf(giving.view.session), giving.log.pending, visit.expansion),
-    record: giving.record,
-  };
+    // The lamps tell what has begun or ended, and a changed plan is another plan.
+    if (phase !== visit.session.phase || basis !== visit.session.basis)
+      void cache.invalidateQueries({ queryKey: visitKey(visit.id) });
+  }, [phase, basis, visit.session.phase, visit.session.basis, visit.id, cache]);
+  const effects = useMemo(() => effectsOf(words.responses), [words.responses]);
+  const { view } = giving;
+  const pending = giving.log.pending;
+  const anchor = useMemo(
+    () => predict(anchorOf(view.session), giving.log.pending, visit.expansion, effects),
+    // Counts up with every event and answer.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [changed, view, visit.expansion, effects],
+  );
+  return { giving, view, log: giving.log, pending: pending.length, anchor, record: giving.record };
+}
+
+export type GivingNow = ReturnType<typeof useGiving>;
+
+/** One value of the moment. What it is chosen from may move with every tick; only a change of the value draws anew. */
+export function useTick<T extends string | number | boolean>(giving: Giving, choose: (nowMs: number) => T): T {
+  return useSyncExternalStore(giving.onTick, () => choose(giving.tickMs));
 }

@@ -1,7 +1,7 @@
 import { useTranslation } from 'react-i18next';
 import { Link, useParams } from 'react-router';
 import type { ExpandedStep, PlanStep } from '../../api/types';
-import { useVisit, useVocabulary } from '../../api/useVisit';
+import { useVisit, useVocabulary, useWordsOf } from '../../api/useVisit';
 import { blockName } from '../../parts/blockName';
 import { day, hourMinute, minSec } from '../../parts/spoken';
 
@@ -10,12 +10,12 @@ export default function CardPage() {
   const { t } = useTranslation();
   const { visitId = '' } = useParams();
   const visit = useVisit(visitId);
-  const words = useVocabulary();
-  if (!visit.data || !words.data) return <p className="loading">{t('shell.loading')}</p>;
+  const today = useVocabulary();
+  const words = useWordsOf(visit.data, today.data);
+  if (!visit.data || !words) return <p className="loading">{t('shell.loading')}</p>;
   const v = visit.data;
-  const w = words.data;
+  const w = words;
   const name = (list: { id: string; name: string }[], id: string) => list.find((x) => x.id === id)?.name ?? id;
-  const props = [...new Set(v.plan.steps.flatMap((s) => s.props))];
   const blocks: { title: string; rows: [PlanStep, ExpandedStep][] }[] = [];
   v.plan.steps.forEach((s, i) => {
     // The second side is the first mirrored: said once, with both sides named.
@@ -49,9 +49,9 @@ export default function CardPage() {
           </span>
         </header>
         <h1>{v.plan.name}</h1>
-        {props.length > 0 && (
+        {v.setOut.length > 0 && (
           <p>
-            <b>{t('card.setOut')}</b> {props.join(', ')}
+            <b>{t('card.setOut')}</b> {v.setOut.join(', ')}
           </p>
         )}
         {cautions.length > 0 && (

@@ -29,7 +29,8 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
   const { steps } = visit.plan;
   const chosen = useChosen(steps);
   const { selected } = chosen;
-  const locked = !!visit.signedAt || visit.session.phase !== 'not-started';
+  const editing = visit.may['edit-plan'];
+  const locked = !editing?.allowed;
   /** The next step at a place of the body that was touched, round and round. */
   const selectAt = (region: string) => {
     const there = steps.filter((s) => s.region === region && s.position === selected.position);
@@ -63,13 +64,8 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
     if (e.key === 'f') work.fitTo(visit.minutesOnMat);
   });
   const { totals, totalSeconds } = visit.expansion;
-  const flagged = new Set(
-    visit.screen.findings
-      .filter((f) => f.outcome !== 'note' && !visit.overrides.some((o) => o.rule === f.rule))
-      .flatMap((f) => f.steps),
-  );
+  const flagged = new Set(visit.shown.flagged);
   const remarked = new Set(visit.review.findings.filter((f) => f.severity !== 'could').flatMap((f) => f.steps));
-  const setOut = [...new Set(steps.flatMap((s) => s.props))];
   return (
     <Frame
       who={who}
@@ -163,7 +159,7 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
             <button
               type="button"
               className="pill main"
-              disabled={!visit.start.mayStart}
+              disabled={!visit.start.mayStart && !locked}
               onClick={() => void navigate(`${base}/give`)}
             >
               {t('plan.onward')}
@@ -191,7 +187,12 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
             ))}
           </p>
         )}
-        {locked && <p className="soft">{t('plan.locked')}</p>}
+        {locked && <p className="soft">{editing?.why}</p>}
+        {visit.setAside.map((why) => (
+          <p key={why} className="warnline">
+            {why}
+          </p>
+        ))}
       </div>
       <StepList
         visit={visit}
@@ -204,9 +205,9 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
           edit({ kind: 'move', step: moved[0]!, steps: moved.slice(1), number: to, bothSides: false })
         }
       />
-      {setOut.length > 0 && (
+      {visit.setOut.length > 0 && (
         <p className="soft small setout">
-          <b>{t('plan.setOut')}</b> {setOut.join(', ')}
+          <b>{t('plan.setOut')}</b> {visit.setOut.join(', ')}
         </p>
       )}
     </Frame>

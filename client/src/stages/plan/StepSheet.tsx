@@ -22,7 +22,7 @@ interface Props {
 export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: Props) {
   const { t } = useTranslation();
   const [both, setBoth] = useState(true);
-  const technique = words.techniques.find((x) => x.id === step.technique)!;
+  const technique = words.techniques.find((x) => x.id === step.technique);
   const expanded = visit.expansion.steps[at]!;
   const name = (list: { id: string; name: string }[], id: string) => list.find((x) => x.id === id)?.name ?? id;
   const press = expanded.presses[0];
@@ -31,11 +31,6 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
   const edit = (kind: PlanEdit['kind'], part: Partial<PlanEdit>) =>
     onEdit({ kind, step: step.id, bothSides: both, ...part });
   const hold = step.pattern.hold;
-  const timed =
-    step.pattern.kind === 'hold' ||
-    step.pattern.kind === 'still' ||
-    step.pattern.kind === 'rock' ||
-    step.pattern.kind === 'stretch';
   return (
     <section className="sheetstep">
       <h2>{step.name}</h2>
@@ -52,7 +47,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
             t('sheet.reachIn', { positions: reach.instead.map((p) => name(words.positions, p)).join(', ') })}
         </p>
       )}
-      <p className="how">{technique.how}</p>
+      <p className="how">{technique?.how}</p>
       <dl className="figures">
         <div>
           <dt>{t('sheet.presses')}</dt>
@@ -86,7 +81,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
         )}
         <dt>{t('sheet.source')}</dt>
         <dd>
-          {technique.source.work ? `${technique.source.label}: ${technique.source.work}` : technique.source.label}
+          {technique?.source.work ? `${technique.source.label}: ${technique.source.work}` : technique?.source.label}
         </dd>
       </dl>
       {!locked && (
@@ -116,7 +111,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
             show={`${step.range.max} ×`}
             onStep={(by) => edit('range', { number: step.range.min, upper: step.range.max + by })}
           />
-          {timed && (
+          {expanded.timed && (
             <Stepper
               label={t('sheet.hold')}
               value={press?.holdSeconds ?? 0}
@@ -133,7 +128,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
               value={step.contact}
               onChange={(e) => edit('contact', { word: e.target.value })}
             >
-              {technique.contacts.map((c) => (
+              {(technique?.contacts ?? [step.contact]).map((c) => (
                 <option key={c} value={c}>
                   {name(words.contacts, c)}
                 </option>
@@ -163,7 +158,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
               value={step.position}
               onChange={(e) => edit('position', { word: e.target.value, bothSides: false })}
             >
-              {[...new Set([step.position, ...technique.positions])].map((p) => (
+              {[...new Set([step.position, ...(technique?.positions ?? [])])].map((p) => (
                 <option key={p} value={p}>
                   {name(words.positions, p)}
                 </option>
@@ -207,7 +202,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
           )}
         </div>
       )}
-      {(technique.cautions.length > 0 || findings.length > 0 || step.note) && (
+      {((technique?.cautions.length ?? 0) > 0 || findings.length > 0 || step.note) && (
         <ul className="cautions">
           {findings.map((f) => (
             <li key={f.rule + f.title} className={f.outcome === 'note' ? '' : 'plum'}>
@@ -215,7 +210,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
             </li>
           ))}
           {step.note && <li>{step.note}</li>}
-          {technique.cautions.map((c) => (
+          {technique?.cautions.map((c) => (
             <li key={c}>{c}</li>
           ))}
         </ul>

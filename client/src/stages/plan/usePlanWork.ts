@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { ask, http } from '../../api/http';
 import type { Plan, PlanEdit, PlanSource, VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 
@@ -21,39 +20,30 @@ export function usePlanWork(visit: VisitView) {
     kept.undone.length = 0;
     setSaid(null);
   };
-  const put = (plan: Plan) =>
-    change((version, path) => ask(http.PUT('/api/visits/{visitId}/plan', { params: path, body: { version, plan } })));
+  const put = (plan: Plan) => change('put', 'plan', { plan });
   return {
     said,
     canUndo: kept.past.length > 0,
     canRedo: kept.undone.length > 0,
     edit: (e: PlanEdit) => {
       keep();
-      change((version, path) =>
-        ask(http.POST('/api/visits/{visitId}/plan/edits', { params: path, body: { version, edit: e } })),
-      );
+      change('post', 'plan/edits', { edit: e });
     },
     fitTo: (minutes: number) => {
       keep();
-      change(async (version, path) => {
-        const fit = await ask(
-          http.POST('/api/visits/{visitId}/plan/fit', { params: path, body: { version, minutes } }),
-        );
-        setSaid({ reason: fit.reason, cuts: [...new Set(fit.cuts.map((c) => `${c.name} ${c.from}→${c.to}`))] });
-        return fit.visit;
-      });
+      void change('post', 'plan/fit', { minutes }).then(
+        (fit) =>
+          fit &&
+          setSaid({ reason: fit.reason, cuts: [...new Set(fit.cuts.map((c) => `${c.name} ${c.from}→${c.to}`))] }),
+      );
     },
     start: (from: PlanSource, insert: boolean, before?: string) => {
       keep();
-      change((version, path) =>
-        ask(http.POST('/api/visits/{visitId}/plan/start', { params: path, body: { version, from, insert, before } })),
-      );
+      change('post', 'plan/start', { from, insert, before });
     },
     repair: (rule?: string, step?: string) => {
       keep();
-      change((version, path) =>
-        ask(http.POST('/api/visits/{visitId}/plan/repair', { params: path, body: { version, rule, step } })),
-      );
+      change('post', 'plan/repair', { rule, step });
     },
     take: (plan: Plan) => {
       keep();

@@ -1,22 +1,22 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
-import type { Me } from '../../api/types';
+import { useMe } from '../../api/useMe';
 import { useVocabulary } from '../../api/useVisit';
 import { signedOut } from '../../shell/door';
+import { clock, dayOf } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { Hands } from './Hands';
 import { OwnBody } from './OwnBody';
 import { People } from './People';
 import { Rules } from './Rules';
+import { Settings } from './Settings';
 
 /** Practice: our people, our rules' sources, and who saw and changed what. */
 export default function Practice() {
   const { t } = useTranslation();
   const cache = useQueryClient();
-  const me = cache.getQueryData<Me>(['me']);
-  const owner = me?.roles.includes('owner') ?? false;
-  const treats = me?.roles.some((r) => r !== 'desk') ?? false;
+  const me = useMe();
   const words = useVocabulary();
   const out = async () => {
     cache.setQueryData(['me'], await ask(http.POST('/api/sign-out')));
@@ -24,10 +24,10 @@ export default function Practice() {
     cache.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' });
   };
   return (
-    <Frame side={owner ? <People /> : undefined}>
+    <Frame side={me.mayRunPractice ? <People /> : undefined}>
       <div className="headrow">
         <div>
-          <h1>{t('practice.head', { name: me?.displayName })}</h1>
+          <h1>{t('practice.head', { name: me.displayName })}</h1>
           <p className="soft mt-1">
             {t('practice.knowledge', {
               version: words.data?.version,
@@ -41,9 +41,10 @@ export default function Practice() {
         </button>
       </div>
       <Hands />
-      {words.data && treats && <OwnBody words={words.data} />}
-      <Rules owner={owner} />
-      {owner && <Trail />}
+      {words.data && me.mayTreat && <OwnBody words={words.data} />}
+      {me.mayTreat && <Rules owner={me.mayRunPractice} />}
+      {me.mayRunPractice && <Settings />}
+      {me.mayRunPractice && <Trail />}
     </Frame>
   );
 }
@@ -67,7 +68,9 @@ function Trail() {
         <tbody>
           {trail.data?.map((a) => (
             <tr key={a.id}>
-              <td>{new Date(a.at).toLocaleString('en-GB')}</td>
+              <td>
+                {dayOf(a.at)} {clock(new Date(a.at))}
+              </td>
               <td>{a.who}</td>
               <td>{a.action}</td>
               <td>

@@ -168,6 +168,7 @@ function requestOf(form: typeof empty): OwnRuleRequest {
         outcome: form.outcome,
         on: somewhere ? target : undefined,
         cap: on.levelAbove ? { level: on.levelAbove } : undefined,
+        refer: false,
       },
     ],
     why: form.why,

@@ -35,7 +35,11 @@ export function Rules({ owner }: { owner: boolean }) {
           <Mark outcome={r.rule.then[0]!.outcome} />
           <div>
             <b>{r.rule.title}</b>
-            <p className="small">{t('rules.when', { when: r.when })}</p>
+            {r.setAside ? (
+              <p className="small plum">{r.setAside}</p>
+            ) : (
+              <p className="small">{t('rules.when', { when: r.when })}</p>
+            )}
             <p className="soft small">{r.rule.source.work}</p>
           </div>
           {r.retiredAt ? (

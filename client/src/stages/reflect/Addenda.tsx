@@ -1,18 +1,17 @@
 import { useState, type FormEvent } from 'react';
 import { useTranslation } from 'react-i18next';
-import { ask, http } from '../../api/http';
 import type { VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
-import { day } from '../../parts/spoken';
+import { dayOf } from '../../parts/spoken';
 
 /** What was added after signing; the note itself stays as it was. */
-export function Addenda({ visit, maySign }: { visit: VisitView; maySign: boolean }) {
+export function Addenda({ visit, mayAdd }: { visit: VisitView; mayAdd: boolean }) {
   const { t } = useTranslation();
   const change = useChange(visit.id);
   const [text, setText] = useState('');
   const submit = (e: FormEvent) => {
     e.preventDefault();
-    change((_, path) => ask(http.POST('/api/visits/{visitId}/addenda', { params: path, body: { text } })));
+    change('post', 'addenda', { text });
     setText('');
   };
   return (
@@ -20,10 +19,10 @@ export function Addenda({ visit, maySign }: { visit: VisitView; maySign: boolean
       <h2>{t('reflect.addenda')}</h2>
       {visit.addenda.map((a) => (
         <p key={a.at + a.text}>
-          {a.text} <span className="soft small">{`${a.by}, ${day(a.at.slice(0, 10))}`}</span>
+          {a.text} <span className="soft small">{`${a.by}, ${dayOf(a.at)}`}</span>
         </p>
       ))}
-      {maySign && (
+      {mayAdd && (
         <form className="addform" onSubmit={submit}>
           <label className="visually-hidden" htmlFor="addendum">
             {t('reflect.addendum')}

@@ -1,33 +1,21 @@
 import { useTranslation } from 'react-i18next';
-import { ask, http } from '../../api/http';
-import type { Change, Measure, VisitView, Vocabulary } from '../../api/types';
+import type { Change, Measure, MeasureJudged, VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { Rate } from '../../parts/Rate';
 
 /** Before and after as pairs on a scale, with the change that counts drawn in. */
-export function Pairs({ visit, words, locked }: { visit: VisitView; words: Vocabulary; locked: boolean }) {
+export function Pairs({ visit, locked }: { visit: VisitView; locked: boolean }) {
   const { t } = useTranslation();
   const change = useChange(visit.id);
-  const all = words.measures.map((m) => ({ m, c: visit.changes.find((c) => c.measure === m.id)! }));
-  const measured = all.filter((x) => x.c.before != null || x.c.after != null);
-  const others = all.filter((x) => !measured.includes(x));
-  const row = ({ m, c }: { m: Measure; c: Change }) => (
+  const { taken, others } = visit.outcome;
+  const row = ({ measure: m, change: c }: MeasureJudged) => (
     <div key={m.id} className="pair">
       <Rate
         measure={m}
         value={c.after ?? null}
         other={c.before}
         disabled={locked}
-        onRate={(after) =>
-          change((version, path) =>
-            ask(
-              http.PUT('/api/visits/{visitId}/reflect', {
-                params: path,
-                body: { version, after: [{ measure: m.id, after }] },
-              }),
-            ),
-          )
-        }
+        onRate={(after) => change('put', 'reflect', { after: [{ measure: m.id, after }] })}
       />
       <Scale measure={m} change={c} />
       <p className={`verdict ${c.verdict}`}>
@@ -44,9 +32,9 @@ export function Pairs({ visit, words, locked }: { visit: VisitView; words: Vocab
   );
   return (
     <section className="pairs" aria-label={t('reflect.pairs')}>
-      {measured.map(row)}
+      {taken.map(row)}
       {others.length > 0 && !locked && (
-        <details className="fold" open={measured.length === 0}>
+        <details className="fold" open={taken.length === 0}>
           <summary>{t('reflect.others', { count: others.length })}</summary>
           {others.map(row)}
         </details>

@@ -1,9 +1,7 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { ask, http } from '../../api/http';
-import type { Me, VisitNote } from '../../api/types';
+import type { VisitNote } from '../../api/types';
 import { useChange } from '../../api/useVisit';
-import { day } from '../../parts/spoken';
+import { dayOf } from '../../parts/spoken';
 import { SavedText } from '../../parts/SavedText';
 import { Frame } from '../../shell/Frame';
 import { Thread } from '../../thread/Thread';
@@ -18,19 +16,10 @@ const parts = ['said', 'found', 'done', 'next'] as const;
 export default function Reflect({ visit, words, who, lamps }: StageProps) {
   const { t } = useTranslation();
   const change = useChange(visit.id);
-  const roles = useQueryClient().getQueryData<Me>(['me'])?.roles ?? [];
-  const signed = !!visit.signedAt;
-  const running = ['running', 'paused', 'stopped'].includes(visit.session.phase);
-  const maySign = roles.includes('owner') || roles.includes('practitioner');
-  const save = (part: keyof VisitNote, text: string) =>
-    change((version, path) =>
-      ask(
-        http.PUT('/api/visits/{visitId}/reflect', {
-          params: path,
-          body: { version, note: { [part]: text } },
-        }),
-      ),
-    );
+  const signed = visit.phase === 'signed';
+  const { sign, addend } = visit.may;
+  const mayWrite = !!visit.may['edit-note']?.allowed;
+  const save = (part: keyof VisitNote, text: string) => change('put', 'reflect', { note: { [part]: text } });
   const flagged = new Set(visit.given.filter((g) => g.givenSeconds <= 0).map((g) => g.step));
   return (
     <Frame
@@ -43,36 +32,33 @@ export default function Reflect({ visit, words, who, lamps }: StageProps) {
           expansion={visit.expansion}
           words={words}
           flagged={visit.session.phase === 'not-started' ? undefined : flagged}
+          seams={visit.session.seams}
           breathsPerMinute={visit.tempo.breathsPerMinute}
         />
       }
     >
       <div className="headrow">
         <div>
-          <h1>{headline(visit, words, t)}</h1>
+          <h1>{headline(visit, t)}</h1>
           <p className="soft mt-1">
-            {signed
-              ? t('reflect.signedBy', { who: visit.signedBy, date: day(visit.signedAt!.slice(0, 10)) })
-              : t('reflect.lead')}
+            {signed ? t('reflect.signedBy', { who: visit.signedBy, date: dayOf(visit.signedAt!) }) : t('reflect.lead')}
           </p>
         </div>
-        {!signed && maySign && (
+        {!signed && sign && sign.code !== 'not-yours' && (
           <button
             type="button"
             className="pill main"
-            disabled={running}
-            onClick={() =>
-              change((version, path) =>
-                ask(http.POST('/api/visits/{visitId}/sign', { params: path, body: { version } })),
-              )
-            }
+            disabled={!sign.allowed}
+            title={sign.why ?? undefined}
+            onClick={() => change('post', 'sign', {})}
           >
             {t('reflect.sign')}
           </button>
         )}
       </div>
-      {running && <p className="warnline">{t('reflect.running')}</p>}
-      <Pairs visit={visit} words={words} locked={signed} />
+      {!signed && sign && !sign.allowed && sign.code !== 'not-yours' && <p className="warnline">{sign.why}</p>}
+      {visit.reconstructed && <p className="soft small">{t('reflect.reconstructed')}</p>}
+      <Pairs visit={visit} locked={!visit.may['rate-after']?.allowed} />
       <section className="note">
         <div className="headrow">
           <h2>
@@ -81,16 +67,8 @@ export default function Reflect({ visit, words, who, lamps }: StageProps) {
               {visit.noteIsDraft ? t('reflect.draft') : signed ? t('reflect.locked') : t('reflect.edited')}
             </span>
           </h2>
-          {!visit.noteIsDraft && !signed && (
-            <button
-              type="button"
-              className="pill quiet"
-              onClick={() =>
-                change((version, path) =>
-                  ask(http.POST('/api/visits/{visitId}/reflect/draft', { params: path, body: { version } })),
-                )
-              }
-            >
+          {!visit.noteIsDraft && mayWrite && (
+            <button type="button" className="pill quiet" onClick={() => change('post', 'reflect/draft', {})}>
               {t('reflect.draftAgain')}
             </button>
           )}
@@ -104,28 +82,28 @@ export default function Reflect({ visit, words, who, lamps }: StageProps) {
                 hideLabel={false}
                 rows={4}
                 value={visit.note[p]}
-                disabled={signed}
+                disabled={!mayWrite}
                 save={(text) => save(p, text)}
               />
             </div>
           ))}
         </div>
       </section>
-      {signed && <Addenda visit={visit} maySign={maySign} />}
+      {signed && <Addenda visit={visit} mayAdd={!!addend?.allowed} />}
     </Frame>
   );
 }
 
 type T = (key: string, values?: Record<string, unknown>) => string;
 
-function headline(visit: StageProps['visit'], words: StageProps['words'], t: T) {
-  const name = (id: string) => words.measures.find((m) => m.id === id)?.name.toLowerCase() ?? id;
-  const judged = visit.changes.filter((c) => c.verdict !== 'not-measured');
-  if (judged.length === 0) return t('reflect.measure');
-  const better = judged.filter((c) => c.verdict === 'better');
-  const worse = judged.filter((c) => c.verdict === 'worse');
-  if (worse.length > 0) return t('reflect.worse', { what: worse.map((c) => name(c.measure)).join(', ') });
-  if (better.length > 0)
-    return t('reflect.better', { what: better.map((c) => `${name(c.measure)} ${c.before} → ${c.after}`).join(', ') });
-  return t('reflect.same');
+/** Whether it helped, in a sentence; the verdict itself comes worked out. */
+function headline(visit: StageProps['visit'], t: T) {
+  const { helped, by } = visit.outcome;
+  const name = (x: (typeof by)[number]) => x.measure.name.toLowerCase();
+  if (helped === 'worse') return t('reflect.worse', { what: by.map(name).join(', ') });
+  if (helped === 'better')
+    return t('reflect.better', {
+      what: by.map((x) => `${name(x)} ${x.change.before} → ${x.change.after}`).join(', '),
+    });
+  return t(helped === 'same' ? 'reflect.same' : 'reflect.measure');
 }

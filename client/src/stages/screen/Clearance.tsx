@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { ask, http } from '../../api/http';
 import type { Finding, VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { TextField } from '../../parts/fields';
@@ -19,12 +18,7 @@ export function Clearance({ finding, visit }: { finding: Finding; visit: VisitVi
     required: true,
     onText: (text: string) => setForm({ ...form, [key]: text }),
   });
-  const keep = () =>
-    change((version, path) =>
-      ask(
-        http.POST('/api/visits/{visitId}/clearances', { params: path, body: { version, rule: finding.rule, ...form } }),
-      ),
-    );
+  const keep = () => change('post', 'clearances', { rule: finding.rule, ...form });
   return (
     <>
       <Link className="pill" to={`/visits/${visit.id}/letter/clearance`}>

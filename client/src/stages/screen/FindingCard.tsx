@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { ask, http } from '../../api/http';
-import type { Finding, Swap, VisitView } from '../../api/types';
+import type { FindingCard as Card, VisitView, WayOut } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { Mark } from '../../parts/Mark';
 import { signed } from '../../parts/spoken';
@@ -11,29 +10,19 @@ import { Clearance } from './Clearance';
 import { Reason } from './Reason';
 import { Trace } from './Trace';
 
-/** One finding: what, why, instead, and the swaps that can be applied as they are. */
-export function FindingCard({ findings, visit }: { findings: Finding[]; visit: VisitView }) {
+/** One card: what, why, instead, and the ways that can be taken as they are. */
+export function FindingCard({ card, visit }: { card: Card; visit: VisitView }) {
   const { t } = useTranslation();
   const change = useChange(visit.id);
   const { answer } = useAnswer(visit.id);
   const [others, setOthers] = useState(false);
   const [traced, setTraced] = useState(false);
-  const [first] = findings as [Finding];
-  const reasons = visit.overrides.filter((o) => findings.some((f) => f.rule === o.rule));
-  const settled = reasons.length > 0 && findings.every((f) => reasons.some((o) => o.rule === f.rule));
-  const ways = waysFor(first, visit);
+  const { findings, steps, settled, reasons } = card;
+  const first = findings[0]!;
+  const ways = visit.may.settle?.allowed ? card.ways : [];
   const [best, ...rest] = ways;
-  const apply = (swaps: Swap[]) =>
-    change((version, path) =>
-      ask(
-        http.POST('/api/visits/{visitId}/swaps', {
-          params: path,
-          body: { version, swaps: swaps.map((s) => ({ step: s.step, replacement: s.replacement })) },
-        }),
-      ),
-    );
-  const unasked = first.fact === 'consent-missing' ? regionsOf(first, visit) : [];
-  const steps = [...new Set(first.steps.map((id) => visit.plan.steps.find((s) => s.id === id)?.name ?? id))];
+  const apply = (way: WayOut) =>
+    void change('post', 'swaps', { swaps: way.steps.map((step) => ({ step, replacement: way.replacement })) });
   return (
     <article className={`finding ${first.outcome} ${settled ? 'settled' : ''}`}>
       <div>
@@ -45,7 +34,7 @@ export function FindingCard({ findings, visit }: { findings: Finding[]; visit: V
           {steps.length > 0 && (
             <span className="insteps">
               {steps.length > 2
-                ? t('screen.inSteps', { count: first.steps.length, some: steps.slice(0, 2).join(', ') })
+                ? t('screen.inSteps', { count: card.stepCount, some: steps.slice(0, 2).join(', ') })
                 : steps.join(', ')}
             </span>
           )}
@@ -60,12 +49,10 @@ export function FindingCard({ findings, visit }: { findings: Finding[]; visit: V
         ))}
         {best && !settled ? (
           <>
-            <Way way={best} label={t('screen.instead')} onUse={() => apply(best.swaps)} />
+            <Way way={best} label={t('screen.instead')} onUse={() => apply(best)} />
             {others &&
-              rest.map((w) => <Way key={w.replacement} way={w} label={t('screen.or')} onUse={() => apply(w.swaps)} />)}
-            {best.swaps.length < first.steps.length && (
-              <p className="soft small">{t('screen.remaining', { count: first.steps.length - best.swaps.length })}</p>
-            )}
+              rest.map((w) => <Way key={w.replacement} way={w} label={t('screen.or')} onUse={() => apply(w)} />)}
+            {card.withoutWay > 0 && <p className="soft small">{t('screen.remaining', { count: card.withoutWay })}</p>}
           </>
         ) : (
           !settled && <p className="ins">{first.instead.map((i) => i).join(' ')}</p>
@@ -81,22 +68,24 @@ export function FindingCard({ findings, visit }: { findings: Finding[]; visit: V
               {t('screen.otherWays', { count: rest.length })}
             </button>
           )}
-          {unasked.length > 0 && !settled && (
+          {card.asksConsent.length > 0 && !settled && visit.may['ask-facts']?.allowed && (
             <button
               type="button"
               className="pill"
-              onClick={() => unasked.forEach((region) => answer({ fact: 'consent-given', status: 'known', region }))}
+              onClick={() =>
+                card.asksConsent.forEach((region) => answer({ fact: 'consent-given', status: 'known', region }))
+              }
             >
               {t('screen.consentGiven')}
             </button>
           )}
-          {first.outcome === 'clearance' && <Clearance finding={first} visit={visit} />}
-          {(first.outcome === 'emergency' || first.outcome === 'refer-first') && (
+          {card.asksClearance && visit.may.clear?.allowed && <Clearance finding={first} visit={visit} />}
+          {(card.final || findings.some((f) => f.refer)) && (
             <Link className="pill" to={`/visits/${visit.id}/letter/referral`}>
               {t('screen.letter')}
             </Link>
           )}
-          <Reason findings={findings} visit={visit} settled={settled} />
+          <Reason card={card} visit={visit} />
           <button type="button" className="pill quiet" aria-expanded={traced} onClick={() => setTraced(!traced)}>
             {t('trace.show')}
           </button>
@@ -113,51 +102,15 @@ export function FindingCard({ findings, visit }: { findings: Finding[]; visit: V
   );
 }
 
-/** The regions of the steps a finding touches. */
-const regionsOf = (finding: Finding, visit: VisitView) => [
-  ...new Set(finding.steps.map((id) => visit.plan.steps.find((s) => s.id === id)?.region ?? '')),
-];
-
-interface WayToDo {
-  replacement: string;
-  saying: string;
-  swaps: Swap[];
-  seconds: number;
-  score: number;
-  why: string;
-}
-
-/** The same replacement on several steps is one way. */
-function waysFor(finding: Finding, visit: VisitView): WayToDo[] {
-  const ways = new Map<string, WayToDo>();
-  for (const s of visit.screen.swaps.filter((s) => s.rule === finding.rule && finding.steps.includes(s.step))) {
-    const way = ways.get(s.replacement) ?? {
-      replacement: s.replacement,
-      saying: s.saying,
-      swaps: [],
-      seconds: 0,
-      score: s.score,
-      why: s.why,
-    };
-    way.swaps.push(s);
-    way.seconds += s.addedSeconds;
-    ways.set(s.replacement, way);
-  }
-  return [...ways.values()].sort((a, b) => b.score - a.score);
-}
-
-function Way({ way, label, onUse }: { way: WayToDo; label: string; onUse: () => void }) {
+function Way({ way, label, onUse }: { way: WayOut; label: string; onUse: () => void }) {
   const { t } = useTranslation();
-  const count = way.swaps.length;
+  const count = way.steps.length;
   return (
     <p className="ins">
-      <b>{label}</b>{' '}
-      {way.replacement.startsWith('level:')
-        ? t('screen.lower', { count, level: way.replacement.slice(6) })
-        : way.saying}
-      {count > 1 && !way.replacement.startsWith('level:') && ` (${t('arrive.steps', { count })})`}.{' '}
+      <b>{label}</b> {way.level != null ? t('screen.lower', { count, level: way.level }) : way.saying}
+      {count > 1 && way.level == null && ` (${t('arrive.steps', { count })})`}.{' '}
       <span className="soft" title={t('screen.score', { score: way.score })}>
-        {way.replacement !== 'leave-out' && way.why} {Math.abs(way.seconds) >= 1 && signed(way.seconds)}{' '}
+        {!way.leavesOut && way.why} {Math.abs(way.addedSeconds) >= 1 && signed(way.addedSeconds)}{' '}
       </span>
       <button type="button" className="pill use" onClick={onUse}>
         {count > 1 ? t('screen.useAll', { count }) : t('screen.use')}

@@ -1,68 +1,47 @@
 import { useTranslation } from 'react-i18next';
-import type { Outcome, VisitView, Vocabulary } from '../../api/types';
+import type { VisitView, Vocabulary } from '../../api/types';
 import { Chart } from '../../chart/Chart';
 import { Mark } from '../../parts/Mark';
 
 const SHOWN = 3;
-
-const order: Outcome[] = ['emergency', 'refer-first', 'postpone', 'clearance', 'avoid', 'modify', 'note'];
+const WHOLE_BODY = 'whole-body';
 
 /** Where today's limits lie, region by region, and what each is for. */
 export function Limits({ visit, words }: { visit: VisitView; words: Vocabulary }) {
   const { t } = useTranslation();
-  const places = new Map<string, { outcome: Outcome; titles: Set<string> }>();
-  for (const f of visit.screen.findings.filter(
-    (f) => f.outcome !== 'note' && !visit.overrides.some((o) => o.rule === f.rule),
-  )) {
-    const at = f.wholeVisit
-      ? ['whole-body']
-      : f.steps.map((id) => visit.plan.steps.find((s) => s.id === id)?.region ?? '');
-    for (const region of new Set(at)) {
-      const place = places.get(region) ?? { outcome: f.outcome, titles: new Set<string>() };
-      if (order.indexOf(f.outcome) < order.indexOf(place.outcome)) place.outcome = f.outcome;
-      place.titles.add(f.title);
-      places.set(region, place);
-    }
-  }
-  // Places with the same limits are said together.
-  const alike = new Map<string, { outcome: Outcome; titles: string[]; regions: string[] }>();
-  for (const [region, place] of places) {
-    const titles = [...place.titles].sort();
-    const limit = alike.get(titles.join()) ?? { outcome: place.outcome, titles, regions: [] };
-    limit.regions.push(words.regions.find((r) => r.id === region)?.name ?? region);
-    alike.set(titles.join(), limit);
-  }
+  const limits = visit.shown.limits;
+  const name = (region: string) => words.regions.find((r) => r.id === region)?.name ?? region;
   // The body shows the single places; what holds everywhere would only colour all of it.
-  const shown = new Map(
-    [...places].filter(([region]) => region !== 'whole-body' && region !== '').map(([r, p]) => [r, p.outcome]),
-  );
-  const sorted = [...alike.values()].sort((a, b) => order.indexOf(a.outcome) - order.indexOf(b.outcome));
+  const places = limits.flatMap((l) => l.regions.map((region) => ({ region, out: l.outcome === 'avoid' })));
+  const shown = places.filter((p) => p.region !== WHOLE_BODY);
   return (
     <section>
       <h2>{t('limits.title')}</h2>
       <p className="soft small">
-        {sorted.length === 0 ? t(visit.screen.standing.length > 0 ? 'limits.kept' : 'limits.none') : t('limits.lead')}
+        {limits.length === 0 ? t(visit.screen.standing.length > 0 ? 'limits.kept' : 'limits.none') : t('limits.lead')}
       </p>
-      {sorted.length > 0 && (
+      {limits.length > 0 && (
         <div className="stepchart pairchart">
           {['front', 'back'].map((view) => (
             <Chart
               key={view}
               label={`${t('limits.chart')}, ${t(`view.${view}`)}`}
               box={{ width: 160, height: 300 }}
-              wanted={{ view, clientId: visit.client.id, regions: [...shown.keys()] }}
-              lit={[...shown].filter(([, outcome]) => outcome !== 'avoid').map(([region]) => region)}
-              leftOut={[...shown].filter(([, outcome]) => outcome === 'avoid').map(([region]) => region)}
+              wanted={{ view, clientId: visit.client.id, regions: shown.map((p) => p.region) }}
+              lit={shown.filter((p) => !p.out).map((p) => p.region)}
+              leftOut={shown.filter((p) => p.out).map((p) => p.region)}
             />
           ))}
         </div>
       )}
       <ul className="limits">
-        {sorted.map((limit) => (
+        {limits.map((limit) => (
           <li key={limit.titles.join()}>
             <Mark outcome={limit.outcome} />
             <div>
-              <b className="serif">{limit.regions.join(', ')}</b>
+              <b className="serif">
+                {limit.regions.length > 0 ? limit.regions.map(name).join(', ') : t('limits.whole')}
+              </b>
               <p className="soft small">
                 {limit.titles.slice(0, SHOWN).join(' · ')}
                 {limit.titles.length > SHOWN && ` · ${t('limits.more', { count: limit.titles.length - SHOWN })}`}

@@ -16,15 +16,7 @@ export function OtherFlows({ visit }: { visit: VisitView }) {
     queryFn: () => ask(http.GET('/api/visits/{visitId}/other-flows', { params: path })),
   });
   if (!flows.data || flows.data.length === 0) return null;
-  const take = (flow: string) =>
-    change((version, params) =>
-      ask(
-        http.POST('/api/visits/{visitId}/plan/start', {
-          params,
-          body: { version, from: { kind: 'flow', id: flow }, insert: false },
-        }),
-      ),
-    );
+  const take = (flow: string) => change('post', 'plan/start', { from: { kind: 'flow', id: flow }, insert: false });
   return (
     <section className="otherflows">
       <h2>{t('screen.otherFlows')}</h2>

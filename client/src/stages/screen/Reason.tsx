@@ -1,28 +1,20 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useState, type FormEvent } from 'react';
 import { useTranslation } from 'react-i18next';
-import { ask, http } from '../../api/http';
-import type { Finding, Me, VisitView } from '../../api/types';
+import type { FindingCard, VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 
 const SHORTEST = 10;
 
 /** Going on against a finding: needs a reason, keeps the name; not offered where the finding means do not treat. */
-export function Reason({ findings, visit, settled }: { findings: Finding[]; visit: VisitView; settled: boolean }) {
+export function Reason({ card, visit }: { card: FindingCard; visit: VisitView }) {
   const { t } = useTranslation();
   const change = useChange(visit.id);
   const [open, setOpen] = useState(false);
   const [reason, setReason] = useState('');
-  const roles = useQueryClient().getQueryData<Me>(['me'])?.roles ?? [];
-  const final = findings.some((f) => f.outcome === 'emergency' || f.outcome === 'refer-first');
-  if (final) return <p className="final">{t('screen.final')}</p>;
-  if (!roles.includes('owner') && !roles.includes('practitioner')) return null;
-  const withdraw = () =>
-    findings.forEach((f) =>
-      change((version, path) =>
-        ask(http.POST('/api/visits/{visitId}/overrides/withdraw', { params: path, body: { version, rule: f.rule } })),
-      ),
-    );
+  const { findings, settled } = card;
+  if (card.final) return <p className="final">{t('screen.final')}</p>;
+  if (!visit.may[settled ? 'withdraw-override' : 'override']?.allowed) return null;
+  const withdraw = () => findings.forEach((f) => change('post', 'overrides/withdraw', { rule: f.rule }));
   if (settled) {
     return (
       <button type="button" className="pill quiet" onClick={withdraw}>
@@ -32,11 +24,7 @@ export function Reason({ findings, visit, settled }: { findings: Finding[]; visi
   }
   const submit = (e: FormEvent) => {
     e.preventDefault();
-    findings.forEach((f) =>
-      change((version, path) =>
-        ask(http.POST('/api/visits/{visitId}/overrides', { params: path, body: { version, rule: f.rule, reason } })),
-      ),
-    );
+    findings.forEach((f) => change('post', 'overrides', { rule: f.rule, reason }));
     setOpen(false);
   };
   if (!open) {

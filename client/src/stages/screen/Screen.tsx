@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate, useSearchParams } from 'react-router';
-import { ask, http } from '../../api/http';
-import type { Finding, Plan } from '../../api/types';
+import type { Plan } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { Mark } from '../../parts/Mark';
 import { Frame } from '../../shell/Frame';
@@ -19,28 +18,21 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
   const [params, setParams] = useSearchParams();
   const change = useChange(visit.id);
   const [before, setBefore] = useState<Plan | null>(null);
-  const { findings, standing } = visit.screen;
-  const grouped = group(findings.filter((f) => f.outcome !== 'note'));
-  const notes = findings.filter((f) => f.outcome === 'note');
-  const flagged = new Set(
-    findings
-      .filter((f) => f.outcome !== 'note' && !visit.overrides.some((o) => o.rule === f.rule))
-      .flatMap((f) => f.steps),
-  );
-  const toChange = new Set(visit.screen.swaps.map((s) => s.step));
-  const out = new Set(findings.filter((f) => f.outcome === 'avoid').flatMap((f) => f.steps));
-  const mostIsOut = out.size * 2 >= visit.plan.steps.length;
+  const { standing } = visit.screen;
+  const { cards, notes, flagged, changeable, mostIsOut } = visit.shown;
+  const maySettle = !!visit.may.settle?.allowed;
+  const mayGoOn = !!visit.may.screened?.allowed;
   const settle = () => {
     setBefore(visit.plan);
-    change((version, path) => ask(http.POST('/api/visits/{visitId}/settle', { params: path, body: { version } })));
+    change('post', 'settle', {});
   };
   const takeBack = () => {
     const plan = before!;
     setBefore(null);
-    change((version, path) => ask(http.PUT('/api/visits/{visitId}/plan', { params: path, body: { version, plan } })));
+    change('put', 'plan', { plan });
   };
   const onward = () => {
-    change((version, path) => ask(http.POST('/api/visits/{visitId}/screened', { params: path, body: { version } })));
+    if (mayGoOn) void change('post', 'screened', {});
     void navigate(`${base}/plan`);
   };
   return (
@@ -53,7 +45,7 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
           plan={visit.plan}
           expansion={visit.expansion}
           words={words}
-          flagged={flagged}
+          flagged={new Set(flagged)}
           selected={params.get('step')}
           breathsPerMinute={visit.tempo.breathsPerMinute}
           onSelect={(step) => setParams({ step }, { replace: true })}
@@ -73,21 +65,21 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
           </p>
         </div>
         <div className="acts">
-          {before && !visit.signedAt && (
+          {before && maySettle && (
             <button type="button" className="pill" onClick={takeBack}>
               {t('screen.takeBack')}
             </button>
           )}
-          {toChange.size > 0 && (
+          {changeable > 0 && maySettle && (
             <button type="button" className="pill main" onClick={settle}>
-              {t('screen.settle', { count: toChange.size })}
+              {t('screen.settle', { count: changeable })}
             </button>
           )}
           <button
             type="button"
-            className={toChange.size > 0 ? 'pill' : 'pill main'}
+            className={changeable > 0 && maySettle ? 'pill' : 'pill main'}
             onClick={onward}
-            disabled={!visit.start.mayStart}
+            disabled={!visit.start.mayStart && maySettle}
           >
             {t('screen.onward')}
           </button>
@@ -99,11 +91,11 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
         </p>
       ))}
       <div className="findings">
-        {grouped.map((same) => (
-          <FindingCard key={same[0]!.title + same[0]!.rule} findings={same} visit={visit} />
+        {cards.map((card) => (
+          <FindingCard key={card.findings[0]!.title + card.findings[0]!.rule} card={card} visit={visit} />
         ))}
       </div>
-      {mostIsOut && !visit.signedAt && <OtherFlows visit={visit} />}
+      {mostIsOut && maySettle && <OtherFlows visit={visit} />}
       {visit.departures.length > 0 && (
         <section className="departures">
           <h2>{t('screen.changedToday')}</h2>
@@ -129,7 +121,7 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
         </details>
       )}
       {standing.length > 0 && (
-        <details className="fold" open={grouped.length === 0}>
+        <details className="fold" open={cards.length === 0}>
           <summary>{t('screen.standing', { count: standing.length })}</summary>
           {standing.map((f) => (
             <p key={f.rule + f.title}>
@@ -141,14 +133,4 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
       <p className="law">{t('screen.law')}</p>
     </Frame>
   );
-}
-
-/** Findings that take the same steps out, for three reasons, are one card; so are those that say the same of the whole visit. */
-function group(findings: Finding[]) {
-  const groups = new Map<string, Finding[]>();
-  for (const f of findings) {
-    const key = `${f.outcome}|${f.steps.length > 0 ? f.steps.join() : f.rule + f.title}`;
-    groups.set(key, [...(groups.get(key) ?? []), f]);
-  }
-  return [...groups.values()];
 }

@@ -1,6 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import type { Finding, VisitView } from '../../api/types';
-import { day } from '../../parts/spoken';
+import { dayOf } from '../../parts/spoken';
 
 /** Where a finding comes from: fact, rule, steps, source, schools. For whoever asks "says who?". */
 export function Trace({ finding, visit }: { finding: Finding; visit: VisitView }) {
@@ -16,7 +16,7 @@ export function Trace({ finding, visit }: { finding: Finding; visit: VisitView }
       f.saying,
       f.entry.saidBy,
       f.recordedBy && t('arrive.recordedBy', { who: f.recordedBy }),
-      f.recordedAt && day(f.recordedAt.slice(0, 10)),
+      f.recordedAt && dayOf(f.recordedAt),
     ]
       .filter(Boolean)
       .join(', '),

@@ -6,7 +6,7 @@ using AmpleLantern.Core.Techniques;
 namespace AmpleLantern.Core.Planning.Composing;
 
 /// <summary>Makes a session of what was chosen: orders it, opens and closes it, mends its order, fits its time, and says why.</summary>
-internal sealed class Arrangement(ComposeRequest request, School school, Worth worth, KnowledgeBase knowledge)
+internal sealed class Arrangement(ComposeRequest request, School school, Worth worth, PracticeKnowledge knowledge)
 {
     private readonly ComposingModel model = knowledge.Composing.Model;
 

@@ -21,7 +21,7 @@ internal sealed record Priced(
 /// position at most; little time on the thumbs; nothing specific without something broad before it at the place; position changes
 /// cost their time and their calm.
 /// </summary>
-internal sealed class ChoiceModel(IReadOnlyList<Priced> units, int aims, int budgetSeconds, KnowledgeBase knowledge)
+internal sealed class ChoiceModel(IReadOnlyList<Priced> units, int aims, int budgetSeconds, PracticeKnowledge knowledge)
 {
     private readonly ComposingModel model = knowledge.Composing.Model;
 

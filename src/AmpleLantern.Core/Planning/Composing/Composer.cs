@@ -14,7 +14,7 @@ public static class Composer
 
     /// <exception cref="RefusalException">Nothing serves an aim, the time is too short, or treatment is not allowed today.</exception>
     /// <param name="patience">Longest the search for one proposal may take by the clock; a third of a second when somebody waits before a screen.</param>
-    public static Composition Compose(ComposeRequest request, School school, KnowledgeBase knowledge, TimeSpan? patience = null)
+    public static Composition Compose(ComposeRequest request, School school, PracticeKnowledge knowledge, TimeSpan? patience = null)
     {
         Check(request, knowledge);
         Fit.CheckMinutes(request.Minutes, knowledge.Defaults);
@@ -44,13 +44,13 @@ public static class Composer
     }
 
     /// <summary>Opening, closing and the look again are kept free of the choice.</summary>
-    private static int FrameSeconds(KnowledgeBase knowledge)
+    private static int FrameSeconds(PracticeKnowledge knowledge)
     {
         var rule = knowledge.OrderRules["open-and-close"];
         return (int)(rule.Number("openingSeconds") + rule.Number("closingSeconds") + knowledge.Defaults.StanceChangeSeconds * 2);
     }
 
-    internal static Priced Price(Unit unit, ComposeRequest request, Worth worth, KnowledgeBase knowledge)
+    internal static Priced Price(Unit unit, ComposeRequest request, Worth worth, PracticeKnowledge knowledge)
     {
         // A change of stance before each step is counted whole: what is not needed is given back by the fit.
         var each = knowledge.Defaults.StanceChangeSeconds / 2 * unit.Steps.Count;
@@ -70,7 +70,7 @@ public static class Composer
             rank == 3 || specific);
     }
 
-    private static void Check(ComposeRequest request, KnowledgeBase knowledge)
+    private static void Check(ComposeRequest request, PracticeKnowledge knowledge)
     {
         RefusalException.Unless(request.Aims.Count > 0, "no-aims", "Say what the session is for: at least one place or complaint.", "/aims");
         RefusalException.Unless(request.Traditions.Count > 0, "no-traditions", "Choose at least one tradition to compose from.", "/traditions");
@@ -101,7 +101,7 @@ public static class Composer
         }
     }
 
-    private static void CheckServed(ComposeRequest request, IReadOnlyList<Priced> priced, int permitted, Worth worth, KnowledgeBase knowledge)
+    private static void CheckServed(ComposeRequest request, IReadOnlyList<Priced> priced, int permitted, Worth worth, PracticeKnowledge knowledge)
     {
         for (var a = 0; a < request.Aims.Count; a++)
         {

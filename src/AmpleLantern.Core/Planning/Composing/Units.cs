@@ -21,7 +21,7 @@ internal static class Units
     /// <summary>How the keys of point sets begin.</summary>
     public const string PointsKey = "points-";
 
-    public static IReadOnlyList<Unit> For(ComposeRequest request, School school, KnowledgeBase knowledge)
+    public static IReadOnlyList<Unit> For(ComposeRequest request, School school, PracticeKnowledge knowledge)
     {
         var all = knowledge.Flows.All
             .Where(f => request.Traditions.Contains(f.Tradition) && (request.Surface is null || f.Surfaces.Contains(request.Surface)))
@@ -31,11 +31,11 @@ internal static class Units
     }
 
     /// <summary>The opening, closing and re-check steps the traditions know, to be fitted to the positions of the session.</summary>
-    public static IEnumerable<PlanStep> Frames(ComposeRequest request, School school, KnowledgeBase knowledge) => knowledge.Flows.All
+    public static IEnumerable<PlanStep> Frames(ComposeRequest request, School school, PracticeKnowledge knowledge) => knowledge.Flows.All
         .Where(f => request.Traditions.Contains(f.Tradition))
         .SelectMany(f => FlowPlans.FromFlow(f, knowledge, school).Steps.Where(s => s.Role is StepRole.Recheck || s.Role is not StepRole.Work && s.Level == 1));
 
-    private static IEnumerable<Unit> OfFlow(Flow flow, ComposeRequest request, School school, KnowledgeBase knowledge)
+    private static IEnumerable<Unit> OfFlow(Flow flow, ComposeRequest request, School school, PracticeKnowledge knowledge)
     {
         if (request.Props is { } props && flow.Props.Except(props).Any())
         {
@@ -47,7 +47,7 @@ internal static class Units
     }
 
     /// <summary>The same work in each position it can be given in.</summary>
-    private static IEnumerable<Unit> InPositions(Unit unit, KnowledgeBase knowledge)
+    private static IEnumerable<Unit> InPositions(Unit unit, PracticeKnowledge knowledge)
     {
         yield return unit;
         for (var p = 0; p < unit.First.AlsoIn.Count; p++)
@@ -62,7 +62,7 @@ internal static class Units
     }
 
     /// <summary>Sets of points by their uses, held in the way of the tradition.</summary>
-    private static IEnumerable<Unit> Points(ComposeRequest request, School school, KnowledgeBase knowledge)
+    private static IEnumerable<Unit> Points(ComposeRequest request, School school, PracticeKnowledge knowledge)
     {
         var model = knowledge.Composing.Model;
         foreach (var (wanted, a) in request.Aims.Select((w, i) => (w, i)))
@@ -91,7 +91,7 @@ internal static class Units
     }
 
     private static Unit OfPoints(
-        string key, Technique technique, string region, IReadOnlyList<Point> points, string tradition, Quality? quality, WantedAim wanted, KnowledgeBase knowledge)
+        string key, Technique technique, string region, IReadOnlyList<Point> points, string tradition, Quality? quality, WantedAim wanted, PracticeKnowledge knowledge)
     {
         var midline = points.All(p => knowledge.Atlas.Channels.Find(p.Channel)?.Midline ?? false);
         var place = knowledge.Regions[wanted.Region].Name;
@@ -106,7 +106,7 @@ internal static class Units
     }
 
     /// <summary>What today's screening leaves, in positions that are allowed, with its caps kept.</summary>
-    private static List<Unit> Permitted(IReadOnlyList<Unit> units, ComposeRequest request, School school, KnowledgeBase knowledge)
+    private static List<Unit> Permitted(IReadOnlyList<Unit> units, ComposeRequest request, School school, PracticeKnowledge knowledge)
     {
         var numbered = units.SelectMany((u, i) => u.Steps.Select(s => s with { Id = $"{i}/{s.Id}", Pair = null })).ToList();
         var plan = new Plan("candidates", numbered);

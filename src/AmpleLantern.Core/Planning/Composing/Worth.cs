@@ -4,7 +4,7 @@ using AmpleLantern.Core.Techniques;
 namespace AmpleLantern.Core.Planning.Composing;
 
 /// <summary>What a second of a unit's work is worth to an aim, in hundredths: how near the place, which side, how well the purpose fits.</summary>
-internal sealed class Worth(IReadOnlyList<WantedAim> aims, KnowledgeBase knowledge)
+internal sealed class Worth(IReadOnlyList<WantedAim> aims, PracticeKnowledge knowledge)
 {
     private readonly ComposingBase composing = knowledge.Composing;
     private readonly IReadOnlyList<string> calming = knowledge.OrderRules["neck-and-head-in-seated-work"].List("calming");

@@ -26,7 +26,7 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
   const [surface, setSurface] = useState('');
   const [missing, setMissing] = useState<string[]>([]);
   const props = words.props.filter((p) =>
-    p.flows.some((f) => from.includes(words.flows.find((x) => x.name === f)!.tradition)),
+    p.flows.some((f) => from.includes(words.flows.find((x) => x.id === f)!.tradition)),
   );
   const compose = useMutation({
     mutationFn: () =>
@@ -38,7 +38,7 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
             traditions: from,
             minutes: Number(minutes),
             surface: surface || undefined,
-            props: missing.length > 0 ? words.props.map((p) => p.name).filter((p) => !missing.includes(p)) : undefined,
+            props: missing.length > 0 ? words.props.map((p) => p.id).filter((p) => !missing.includes(p)) : undefined,
           },
         }),
       ),
@@ -116,11 +116,11 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
               </summary>
               <div>
                 {props.map((p) => (
-                  <label key={p.name}>
+                  <label key={p.id}>
                     <input
                       type="checkbox"
-                      checked={missing.includes(p.name)}
-                      onChange={() => setMissing(toggle(missing, p.name))}
+                      checked={missing.includes(p.id)}
+                      onChange={() => setMissing(toggle(missing, p.id))}
                     />{' '}
                     {p.name}
                   </label>

@@ -1,0 +1,21 @@
+import { QueryClient } from '@tanstack/react-query';
+import { signInNeeded } from '../shell/door';
+import { Problem } from './http';
+
+/** The one query client: what was read, and what waits to be written. */
+export const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      retry: (count, error) => error instanceof Problem && error.later && count < 20,
+      refetchOnWindowFocus: true,
+    },
+  },
+});
+
+client.getQueryCache().subscribe((event) => {
+  const error = event.query.state.error;
+  if (event.type === 'updated' && error instanceof Problem && error.signedOut) signInNeeded();
+});
+
+/** Who is signed in on this page. */
+export const me = () => client.getQueryData<{ id?: string | null }>(['me'])?.id ?? null;

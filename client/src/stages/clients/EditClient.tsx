@@ -1,0 +1,70 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useTranslation } from 'react-i18next';
+import { ask, http } from '../../api/http';
+import type { ClientHistory } from '../../api/types';
+import { TextField } from '../../parts/fields';
+import { SendForm } from '../../parts/SendForm';
+
+const kinds = { name: 'text', birthDate: 'date', occupation: 'text', statureCm: 'number', contact: 'text' } as const;
+
+/** Name, birth date, stature, contact and plain words, put right. Sessions that have begun keep what they stand on. */
+export function EditClient({ client, done }: { client: ClientHistory; done: () => void }) {
+  const { t } = useTranslation();
+  const cache = useQueryClient();
+  const [form, setForm] = useState({
+    name: client.name,
+    birthDate: client.birthDate ?? '',
+    occupation: client.occupation,
+    statureCm: client.statureCm == null ? '' : String(client.statureCm),
+    contact: client.contact,
+    words: client.words,
+  });
+  const send = async () => {
+    const { birthDate, statureCm, ...rest } = form;
+    await ask(
+      http.PUT('/api/clients/{clientId}', {
+        params: { path: { clientId: client.id } },
+        body: {
+          version: client.version,
+          birthDate: birthDate || undefined,
+          statureCm: statureCm ? Number(statureCm) : undefined,
+          ...rest,
+        },
+      }),
+    );
+    await cache.invalidateQueries({
+      predicate: (q) => ['client', 'clients', 'visit', 'today'].includes(String(q.queryKey[0])),
+    });
+    done();
+  };
+  return (
+    <SendForm className="bookform" send={send} action={t('clients.keep')} main>
+      {(Object.keys(kinds) as (keyof typeof kinds)[]).map((field) => (
+        <TextField
+          key={field}
+          id={`edit-${field}`}
+          label={t(`clients.${field}`)}
+          type={kinds[field]}
+          required={field === 'name'}
+          value={form[field]}
+          onText={(text) => setForm({ ...form, [field]: text })}
+        />
+      ))}
+      <label className="form-label" htmlFor="edit-words">
+        {t('clients.words')}
+      </label>
+      <textarea
+        id="edit-words"
+        className="form-control"
+        rows={3}
+        value={form.words}
+        onChange={(e) => setForm({ ...form, words: e.target.value })}
+      />
+      <p className="soft small">{t('clients.editNote')}</p>
+      <button type="button" className="pill quiet" onClick={done}>
+        {t('screen.never')}
+      </button>
+    </SendForm>
+  );
+}

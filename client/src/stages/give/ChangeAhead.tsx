@@ -1,0 +1,168 @@
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import Offcanvas from 'react-bootstrap/Offcanvas';
+import { useTranslation } from 'react-i18next';
+import { visitKey } from '../../api/changes';
+import { ask, http, problemOf } from '../../api/http';
+import type { PlanEdit, PlanSource, VisitView, Vocabulary } from '../../api/types';
+import { Choice } from '../../parts/fields';
+import { Level } from '../../parts/Level';
+import { minSec } from '../../parts/spoken';
+import { usePlanSources } from '../plan/StartPanel';
+import type { Giving } from './giving';
+
+export interface Change {
+  edits?: PlanEdit[];
+  swaps?: { step: string; replacement: string }[];
+  insert?: PlanSource;
+  before?: string;
+}
+
+/** Changes what is still to come, as an event of the session; the server answers with the plan as it is from now on. */
+export function useAmend(visit: VisitView, giving: Giving) {
+  const cache = useQueryClient();
+  const [wrong, setWrong] = useState('');
+  const amend = async (change: Change) => {
+    const { device } = giving;
+    setWrong('');
+    try {
+      await giving.log.flush();
+      const view = await ask(
+        http.POST('/api/visits/{visitId}/give/amend', {
+          params: { path: { visitId: visit.id } },
+          body: {
+            id: crypto.randomUUID(),
+            at: giving.now().toISOString(),
+            device: device.id,
+            counter: device.next(),
+            ...change,
+          },
+        }),
+      );
+      cache.setQueryData(visitKey(visit.id), view);
+      await giving.look();
+      return true;
+    } catch (e) {
+      setWrong(problemOf(e).message);
+      return false;
+    }
+  };
+  return { amend, wrong };
+}
+
+interface Props {
+  show: boolean;
+  visit: VisitView;
+  words: Vocabulary;
+  giving: Giving;
+  /** Index of the step the session is in. */
+  from: number;
+  onDone: () => void;
+}
+
+/** What is still to come, to be left out, made lighter, given with another hand, or added to. What is done stays as it was. */
+export function ChangeAhead({ show, visit, words, giving, from, onDone }: Props) {
+  const { t } = useTranslation();
+  const { amend, wrong } = useAmend(visit, giving);
+  const sources = usePlanSources(visit.id, words);
+  const [source, setSource] = useState('');
+  const ahead = visit.plan.steps.slice(from);
+  const edit = (part: Omit<PlanEdit, 'bothSides'>) => void amend({ edits: [{ bothSides: false, ...part }] });
+  const insert = sources.find((s) => s.id === source)?.from;
+  return (
+    <Offcanvas show={show} onHide={onDone} placement="end" className="changeahead" aria-labelledby="ahead-title">
+      <Offcanvas.Header closeButton>
+        <h2 id="ahead-title">{t('ahead.title')}</h2>
+      </Offcanvas.Header>
+      <Offcanvas.Body>
+        <p className="soft small">{t('ahead.lead')}</p>
+        {wrong && (
+          <p role="alert" className="wrong">
+            {wrong}
+          </p>
+        )}
+        <ol className="aheadlist">
+          {ahead.map((step, i) => {
+            const technique = words.techniques.find((x) => x.id === step.technique);
+            return (
+              <li key={step.id} className={i === 0 ? 'here' : ''}>
+                <p>
+                  <b>{step.name}</b>{' '}
+                  <span className="soft small">
+                    {[
+                      step.side === 'mid' ? '' : t(`side.${step.side}`),
+                      minSec(visit.expansion.steps[from + i]!.seconds),
+                    ]
+                      .filter(Boolean)
+                      .join(' · ')}
+                  </span>
+                </p>
+                <div className="acts">
+                  <button
+                    type="button"
+                    className="tool"
+                    aria-label={t('ahead.lighter', { name: step.name })}
+                    disabled={step.level <= 1}
+                    onClick={() => edit({ kind: 'level', step: step.id, number: step.level - 1 })}
+                  >
+                    −
+                  </button>
+                  <Level level={step.level} />
+                  <button
+                    type="button"
+                    className="tool"
+                    aria-label={t('ahead.deeper', { name: step.name })}
+                    disabled={step.level >= 5}
+                    onClick={() => edit({ kind: 'level', step: step.id, number: step.level + 1 })}
+                  >
+                    +
+                  </button>
+                  {technique && technique.contacts.length > 1 && (
+                    <select
+                      className="form-select"
+                      aria-label={t('ahead.contact', { name: step.name })}
+                      value={step.contact}
+                      onChange={(e) => edit({ kind: 'contact', step: step.id, word: e.target.value })}
+                    >
+                      {technique.contacts.map((c) => (
+                        <option key={c} value={c}>
+                          {words.contacts.find((x) => x.id === c)?.name ?? c}
+                        </option>
+                      ))}
+                    </select>
+                  )}
+                  <button
+                    type="button"
+                    className="pill quiet"
+                    aria-label={t('ahead.leaveOutOf', { name: step.name })}
+                    onClick={() => edit({ kind: 'remove', step: step.id })}
+                  >
+                    {t('ahead.leaveOut')}
+                  </button>
+                </div>
+              </li>
+            );
+          })}
+        </ol>
+        <div className="aheadinsert">
+          <Choice
+            id="ahead-from"
+            label={t('ahead.putIn')}
+            value={source}
+            none={t('plan.from')}
+            options={sources}
+            onChoose={setSource}
+          />
+          <button
+            type="button"
+            className="pill"
+            disabled={!insert}
+            onClick={() => insert && void amend({ insert }).then((done) => done && setSource(''))}
+          >
+            {t('ahead.putInNow')}
+          </button>
+        </div>
+      </Offcanvas.Body>
+    </Offcanvas>
+  );
+}

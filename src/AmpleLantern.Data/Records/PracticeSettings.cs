@@ -1,0 +1,12 @@
+namespace AmpleLantern.Data.Records;
+
+/// <summary>What a practice sets for itself once; one row.</summary>
+public sealed class PracticeSettings
+{
+    public const int OnlyId = 1;
+
+    public int Id { get; init; } = OnlyId;
+
+    /// <summary>The zone whose days and times the practice lives by, as the tz database names it.</summary>
+    public required string TimeZone { get; set; }
+}

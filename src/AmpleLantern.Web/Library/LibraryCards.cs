@@ -1,0 +1,49 @@
+using AmpleLantern.Core.Diary;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Practice;
+using NodaTime.Text;
+
+namespace AmpleLantern.Web.Library;
+
+/// <summary>Works flows and kept plans out as cards.</summary>
+public sealed class LibraryCards(PracticeKnowledge k, PracticeClock clock, StaffNames names)
+{
+    private static readonly LocalDatePattern Day = LocalDatePattern.CreateWithInvariantCulture("d MMM uuuu");
+
+    /// <summary>The tempo cards are worked out in: nobody in particular.</summary>
+    public Tempo Usual { get; } = TempoOf.Measures(null, null, null, k.Defaults);
+
+    /// <summary>Every flow that ships, in its usual way.</summary>
+    public IEnumerable<LibraryCard> Shipped => k.Flows.All.Select(f => Of(f, FlowPlans.FromFlow(f, k, k.HouseSchool)));
+
+    /// <summary>A plan the practice kept; what of it this version can no longer read is set aside with a sentence.</summary>
+    public LibraryCard Of(OwnFlow f)
+    {
+        var (plan, aside) = PlanCheck.Readable(f.Plan, k);
+        var tradition = plan.Steps.Select(s => k.Techniques[s.Technique].Tradition).GroupBy(t => t).MaxBy(g => g.Count())!.Key;
+        return Card(
+            f.Id.ToString(), true, f.Name, tradition, f.Summary, $"kept by {names.Of(f.Author)}, {Day.Format(clock.DateOf(f.AddedAt))}",
+            [plan.Steps[0].Surface ?? "mat"], plan, aside);
+    }
+
+    public LibraryCard Of(Flow f, Core.Planning.Plan plan) => Card(f.Id, false, f.Name, f.Tradition, f.Summary, f.Source.ToString(), f.Surfaces, plan, []);
+
+    private LibraryCard Card(
+        string id, bool kept, string name, string tradition, string summary, string source, IReadOnlyList<string> surfaces, Core.Planning.Plan plan,
+        IReadOnlyList<string> aside)
+    {
+        var expansion = PlanExpansion.Expand(plan, Usual, k);
+        double Minutes(Func<PlanStep, int> repeats) => Math.Round(
+            (expansion.Totals.ChangeSeconds + plan.Steps.Sum(s => PlanExpansion.WorkSeconds(s, repeats(s), Usual, k))) / 60, 1);
+        var review = PlanReview.Run(new(plan, expansion, k.HouseSchool, Usual, k));
+        return new(
+            id, kept, name, tradition, summary, source, surfaces, SetOut.For(plan, k),
+            Math.Round(expansion.TotalSeconds / 60, 1), Minutes(s => s.Range.Min), Minutes(s => s.Range.Max), plan.Steps.Count, expansion.Totals.Presses,
+            [.. plan.Steps.Select(s => k.Positions[s.Position].Base ?? s.Position).Distinct()], review.Findings.Count(f => f.Severity is not Severity.Could),
+            [.. expansion.Steps.Select(s => new CardRun(s.StartSeconds, s.Seconds, s.Side, s.Level, k.Contacts[s.Contact].Family))], aside);
+    }
+}

@@ -1,0 +1,107 @@
+using System.Text.Json.Nodes;
+using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Exchange;
+using NodaTime;
+
+namespace AmpleLantern.Core.Tests.Giving;
+
+/// <summary>
+/// What the fold makes of logs, written down for the client: <c>tests/vectors/session.json</c> is made here and read by the client's
+/// test of its prediction. LANTERN_VECTORS=write writes it anew.
+/// </summary>
+public class VectorTests
+{
+    private static readonly Instant Noon = Instant.FromUtc(2026, 3, 2, 12, 0);
+    private static readonly Core.Planning.Expansion Plan = Known.Expand(Known.Flow(Known.Legs));
+    private static readonly Session Session = new(Plan, Known.Base);
+
+    private static readonly GiveEventKind[] Predicted =
+        [.. Enum.GetValues<GiveEventKind>().Where(k => k is not GiveEventKind.PlanAmended)];
+
+    [Fact]
+    public void The_file_the_client_is_tested_with_is_what_the_fold_says()
+    {
+        var made = Make().ToJsonString() + "\n";
+        Repository.Holds(Repository.File("tests", "vectors", "session.json"), made, "LANTERN_VECTORS");
+    }
+
+    private static JsonObject Make() => new()
+    {
+        ["totalSeconds"] = Plan.TotalSeconds,
+        ["steps"] = new JsonArray([.. Plan.Steps.Select(s => new JsonObject
+        {
+            ["id"] = s.Id, ["startSeconds"] = s.StartSeconds, ["seconds"] = s.Seconds, ["restSeconds"] = s.RestSeconds, ["contact"] = s.Contact,
+            ["region"] = s.Region, ["level"] = s.Level,
+        })]),
+        ["responses"] = new JsonArray([.. Known.Base.Responses.All.Select(r => new JsonObject { ["id"] = r.Id, ["effect"] = r.Effect })]),
+        ["cases"] = new JsonArray([.. EveryPhaseMeetsEveryKind().Concat(Anything()).Select(c => Case(c.Name, c.Events))]),
+    };
+
+    private static IEnumerable<(string Name, GiveEvent[] Events)> EveryPhaseMeetsEveryKind()
+    {
+        var ways = new (string Phase, (double, GiveEventKind, string?)[] There)[]
+        {
+            ("not started", []),
+            ("running", [(0, GiveEventKind.Start, null)]),
+            ("running in a hold", [(0, GiveEventKind.Start, null), (1, GiveEventKind.Next, null), (2, GiveEventKind.Next, null)]),
+            ("paused", [(0, GiveEventKind.Start, null), (50, GiveEventKind.Pause, null)]),
+            ("stopped", [(0, GiveEventKind.Start, null), (60, GiveEventKind.Response, "dizzy")]),
+            ("finished", [(0, GiveEventKind.Start, null), (70, GiveEventKind.Finish, null)]),
+        };
+        foreach (var (phase, there) in ways)
+        {
+            foreach (var kind in Predicted)
+            {
+                IReadOnlyList<string?> responses = kind is GiveEventKind.Response ? ["tender", "too-much", "pain", "a-word-of-long-ago"] : [null];
+                foreach (var response in responses)
+                {
+                    yield return ($"{phase}: {kind} {response}".Trim(), [.. there.Append((100, kind, response)).Select((e, i) => At(e.Item1, e.Item2, e.Item3, i))]);
+                }
+            }
+        }
+    }
+
+    private static IEnumerable<(string Name, GiveEvent[] Events)> Anything()
+    {
+        for (var seed = 1; seed <= 40; seed++)
+        {
+            var random = new Random(seed);
+            var at = 0.0;
+            var events = new List<GiveEvent> { At(0, GiveEventKind.Start, null, 0) };
+            for (var i = 1; i <= 10; i++)
+            {
+                at += random.Next(0, 120);
+                var kind = Predicted[random.Next(Predicted.Length)];
+                var responses = Known.Base.Responses.All;
+                events.Add(At(at, kind, kind is GiveEventKind.Response ? responses[random.Next(responses.Count)].Id : null, i));
+            }
+
+            yield return ($"anything {seed}", [.. events]);
+        }
+    }
+
+    private static GiveEvent At(double seconds, GiveEventKind kind, string? response, int counter) =>
+        new(new Guid(counter + 1, 0, 0, new byte[8]), Noon + Duration.FromSeconds(seconds), kind, response, Device: "a", Counter: counter);
+
+    private static JsonObject Case(string name, GiveEvent[] events)
+    {
+        var states = Enumerable.Range(0, events.Length + 1).Select(n => Session.Fold(events.Take(n))).ToList();
+        var end = states[^1];
+        var last = events[^1].At;
+        return new()
+        {
+            ["name"] = name,
+            ["events"] = JsonNode.Parse(OpenJson.Write(events)),
+            ["anchors"] = new JsonArray([.. states.Select(s => JsonNode.Parse(OpenJson.Write(new
+            {
+                s.Phase, s.AnchoredAt, s.CursorSeconds, s.StartedAt, s.FinishedAt, s.StoppedBy, s.Levels,
+            })))]),
+            ["looks"] = new JsonArray([.. new[] { 0, 7.5, 90, 4000 }.Select(after => last + Duration.FromSeconds(after)).Select(at => new JsonObject
+            {
+                ["at"] = NodaTime.Text.InstantPattern.ExtendedIso.Format(at), ["cursor"] = Math.Round(Session.Cursor(end, at), 4),
+                ["late"] = Math.Round(Session.LateSeconds(end, at), 4), ["step"] = Session.StepAt(end, at).Id,
+            })]),
+        };
+    }
+}
