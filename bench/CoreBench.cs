@@ -22,7 +22,7 @@ namespace AmpleLantern.Bench;
 /// </summary>
 public class CoreBench
 {
-    private static readonly KnowledgeBase Knowledge = KnowledgeFolder.Load(KnowledgeFolder.Shipped);
+    private static readonly PracticeKnowledge Knowledge = KnowledgeFolder.Load(KnowledgeFolder.Shipped).WithRules([]);
     private static readonly Plan Legs = FlowPlans.FromFlow(Knowledge.Flows["legs-on-the-mat"], Knowledge, Knowledge.HouseSchool);
     private static readonly Tempo Tempo = TempoOf.Measures(14, 170, 8.5, Knowledge.Defaults);
 

@@ -14,7 +14,7 @@ namespace AmpleLantern.Bench;
 /// </summary>
 public static class PlanningCost
 {
-    private static readonly KnowledgeBase Knowledge = KnowledgeFolder.Load(KnowledgeFolder.Shipped);
+    private static readonly PracticeKnowledge Knowledge = KnowledgeFolder.Load(KnowledgeFolder.Shipped).WithRules([]);
     private static readonly School School = Knowledge.HouseSchool;
     private static readonly Tempo Tempo = TempoOf.Measures(14, 170, 8.5, Knowledge.Defaults);
 

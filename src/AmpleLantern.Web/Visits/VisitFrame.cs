@@ -201,16 +201,17 @@ public sealed class VisitFrame
     /// <summary>Facts that came up after the session began: told by a response, or noted meanwhile.</summary>
     private IReadOnlyList<FactEntry> Since => field ??= visit.SignedAt is not null || State.StartedAt is not { } start ? [] :
     [
-        .. visit.Client!.Facts.Where(f => f.RecordedAt > start).Select(f => f.ToEntry())
+        // What a hand noted stands first: an answer given elsewhere does not take it back.
+        .. State.Responses.Select(r => (r.At, Fact: Knowledge.Responses.Find(r.Response)?.AsksFact)).Where(r => r.Fact is not null)
+            .Select(r => new FactEntry(r.Fact!, SaidBy: "noted while giving", SaidAt: r.At))
+            .Concat(visit.Client!.Facts.Where(f => f.RecordedAt > start).Select(f => f.ToEntry()))
             .Concat(visit.CheckIn.Where(f => f.SaidAt > start))
-            .Concat(State.Responses.Select(r => (r.At, Fact: Knowledge.Responses.Find(r.Response)?.AsksFact)).Where(r => r.Fact is not null)
-                .Select(r => new FactEntry(r.Fact!, SaidBy: "noted while giving", SaidAt: r.At)))
-            .Where(f => now.Facts.Has(f.Fact)),
+            .Where(f => now.Facts.Has(f.Fact)).DistinctBy(f => (f.Fact, f.Region, f.Side, f.Of(FactWords.NameDetail))),
     ];
 
     private ScreenSubject WithFacts(ScreenSubject subject, IReadOnlyList<FactEntry> since) => since.Count == 0 ? subject : subject with
     {
-        Facts = [.. subject.Facts.Where(f => now.Facts.Find(f.Fact) is { } d && since.All(s => !s.SameAs(f, d))), .. since.DistinctBy(s => (s.Fact, s.Region, s.Side))],
+        Facts = [.. subject.Facts.Where(f => now.Facts.Find(f.Fact) is { } d && since.All(s => !s.SameAs(f, d))), .. since],
     };
 
     /// <summary>Responses that reached a signed record stand in it as late entries.</summary>
