@@ -67,7 +67,7 @@ public static class Database
     private static readonly string[] Refused = ["update", "delete"];
 
     /// <summary>Tables that only grow.</summary>
-    private static readonly string[] Growing = ["Audit", "SessionEvents", "Addenda", "Bases", "EarlierFacts"];
+    private static readonly string[] Growing = ["Audit", "SessionEvents", "Addenda", "Bases", "Words", "EarlierFacts"];
 
     /// <summary>What the database itself refuses. Stated anew at every start: a table rebuilt by a migration loses its triggers.</summary>
     private static IEnumerable<string> Triggers =>

@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Giving;
 using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Exchange;
@@ -21,6 +22,8 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
 
     public DbSet<StoredBasis> Bases => Set<StoredBasis>();
 
+    public DbSet<StoredWords> Words => Set<StoredWords>();
+
     public DbSet<EarlierFact> EarlierFacts => Set<EarlierFact>();
 
     public DbSet<PracticeSettings> Settings => Set<PracticeSettings>();
@@ -38,6 +41,15 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
     public DbSet<DrillRun> Drills => Set<DrillRun>();
 
     public DbSet<AuditEntry> Audit => Set<AuditEntry>();
+
+    /// <summary>Adds a basis to what is to be saved; the words it uses are stored once for all sessions that use the same.</summary>
+    public async Task AddBasis(Guid id, Guid visitId, Instant from, SessionBasis basis)
+    {
+        var words = StoredWords.Of(basis.Words);
+        await Database.ExecuteSqlAsync($"INSERT OR IGNORE INTO Words (Id, Document) VALUES ({words.Id}, {words.Document})");
+        Bases.Add(StoredBasis.Of(id, visitId, from, basis, words));
+        await Words.Where(w => w.Id == words.Id).LoadAsync();
+    }
 
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder)
     {
@@ -69,7 +81,7 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
         {
             b.Property(v => v.Version).IsConcurrencyToken();
             AsPacked(b.Property(v => v.Plan));
-            AsJson(b.Property(v => v.CheckIn));
+            AsPacked(b.Property(v => v.CheckIn));
             AsJson(b.Property(v => v.Interviews)).HasDefaultValueSql("'[]'");
             AsJson(b.Property(v => v.Overrides));
             AsJson(b.Property(v => v.Ratings));
@@ -89,7 +101,9 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
         {
             b.ToTable("Bases");
             b.Property(x => x.Id).ValueGeneratedNever();
+            b.HasOne(x => x.Words).WithMany().HasForeignKey(x => x.WordsId).OnDelete(DeleteBehavior.Restrict);
         });
+        builder.Entity<StoredWords>(b => b.ToTable("Words"));
         builder.Entity<EarlierFact>(b =>
         {
             AsJson(b.Property(f => f.Entry));

@@ -54,7 +54,7 @@ public static class RecordUpgrade
         {
             var start = visit.Events.Where(e => e.Kind is GiveEventKind.Start).MinBy(e => e.At);
             var basis = BasisOf(visit, older.GetValueOrDefault(visit.Id), knowledge);
-            db.Bases.Add(new() { Id = start?.Id ?? Guid.CreateVersion7(), VisitId = visit.Id, From = start?.At ?? visit.SignedAt!.Value, Document = PackedJson.Write(basis) });
+            await db.AddBasis(start?.Id ?? Guid.CreateVersion7(), visit.Id, start?.At ?? visit.SignedAt!.Value, basis);
             if (visit.Seal is { } seal)
             {
                 visit.Seal = seal with { Screen = null, Measures = [.. seal.Changes.Select(c => knowledge.Measures.Find(c.Measure)).OfType<Measure>()] };

@@ -6,7 +6,6 @@ using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data.Records;
-using AmpleLantern.Exchange;
 using NodaTime;
 
 namespace AmpleLantern.Data.Demo;
@@ -33,12 +32,20 @@ public static class DemoPractice
     private const string Legs = "legs-on-the-mat";
     private const string Groin = "groin-hold";
 
-    public static IReadOnlyList<ClientRecord> Clients(PracticeKnowledge knowledge, Instant now, DateTimeZone zone, IReadOnlyDictionary<string, string> staff) =>
-        new DemoDay(knowledge, now, zone, staff).Clients();
+    /// <summary>Everybody with their visits, and the words their sessions were given in.</summary>
+    public static (IReadOnlyList<ClientRecord> Clients, IReadOnlyCollection<StoredWords> Words) Records(
+        PracticeKnowledge knowledge, Instant now, DateTimeZone zone, IReadOnlyDictionary<string, string> staff)
+    {
+        var day = new DemoDay(knowledge, now, zone, staff);
+        return (day.Clients(), day.Words.Values);
+    }
 
     internal sealed class DemoDay(PracticeKnowledge knowledge, Instant now, DateTimeZone zone, IReadOnlyDictionary<string, string> staff)
     {
         private readonly LocalDate today = now.InZone(zone).Date;
+        private readonly Dictionary<Visit, SessionBasis> begun = [];
+
+        public Dictionary<string, StoredWords> Words { get; } = [];
 
         public LocalDate Today => today;
 
@@ -251,7 +258,7 @@ public static class DemoPractice
             var expansion = PlanExpansion.Expand(visit.Plan, tempo, knowledge);
             var context = new ScreenContext(visit.Plan, expansion, knowledge.HouseSchool, tempo, knowledge);
             var facts = client.Facts.Where(f => f.RecordedAt < start).Select(f => new FactSaid(
-                    f.ToEntry(), Conditions.Saying(f.ToEntry(), visit.Date, knowledge), FactScope.History, f.RecordedBy, f.RecordedAt, false))
+                    f.ToEntry(), f.Status is FactStatus.No ? "" : Conditions.Saying(f.ToEntry(), visit.Date, knowledge), FactScope.History, f.RecordedBy, f.RecordedAt, false))
                 .Concat(visit.CheckIn.Select(f => new FactSaid(f, Conditions.Saying(f, visit.Date, knowledge), FactScope.Today, by, f.SaidAt, true))).ToList();
             var who = new BasisClient(visit.Date, client.BirthDate, client.Body, facts, client.Clearances, []);
             var basis = SessionBasis.Of(context, who, null, Screen.Run(who.Subject, context), visit.Overrides, visit.Ratings);
@@ -262,7 +269,10 @@ public static class DemoPractice
                 log.Add(new(Guid.NewGuid(), end ?? start + Duration.FromSeconds(expansion.TotalSeconds), GiveEventKind.Finish));
             }
 
-            visit.Bases.Add(new() { Id = log[0].Id, VisitId = visit.Id, From = start, Document = PackedJson.Write(basis) });
+            var words = StoredWords.Of(basis.Words);
+            Words.TryAdd(words.Id, words);
+            visit.Bases.Add(StoredBasis.Of(log[0].Id, visit.Id, start, basis, words));
+            begun[visit] = basis;
             visit.Events.AddRange(log.Select((x, i) => new SessionEvent
             {
                 Id = x.Id,
@@ -286,7 +296,7 @@ public static class DemoPractice
                 visit.Events.Clear();
             }
 
-            var basis = PackedJson.Read<SessionBasis>(visit.Bases[0].Document);
+            var basis = begun[visit];
             var session = new Session(basis.Expansion, knowledge);
             var state = session.Fold(visit.Events.Select(e => e.ToEvent()));
             var changes = visit.Ratings.Select(r => Changes.Judge(knowledge.Measures[r.Measure], r)).ToList();

@@ -76,17 +76,36 @@ namespace AmpleLantern.Data.Migrations
                 nullable: true);
 
             migrationBuilder.CreateTable(
+                name: "Words",
+                columns: table => new
+                {
+                    Id = table.Column<string>(type: "TEXT", nullable: false),
+                    Document = table.Column<byte[]>(type: "BLOB", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_Words", x => x.Id);
+                });
+
+            migrationBuilder.CreateTable(
                 name: "Bases",
                 columns: table => new
                 {
                     Id = table.Column<Guid>(type: "TEXT", nullable: false),
                     VisitId = table.Column<Guid>(type: "TEXT", nullable: false),
                     From = table.Column<long>(type: "INTEGER", nullable: false),
-                    Document = table.Column<byte[]>(type: "BLOB", nullable: false)
+                    Document = table.Column<byte[]>(type: "BLOB", nullable: false),
+                    WordsId = table.Column<string>(type: "TEXT", nullable: false)
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_Bases", x => x.Id);
+                    table.ForeignKey(
+                        name: "FK_Bases_Words_WordsId",
+                        column: x => x.WordsId,
+                        principalTable: "Words",
+                        principalColumn: "Id",
+                        onDelete: ReferentialAction.Restrict);
                     table.ForeignKey(
                         name: "FK_Bases_Visits_VisitId",
                         column: x => x.VisitId,
@@ -137,6 +156,11 @@ namespace AmpleLantern.Data.Migrations
                 column: "VisitId");
 
             migrationBuilder.CreateIndex(
+                name: "IX_Bases_WordsId",
+                table: "Bases",
+                column: "WordsId");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_EarlierFacts_ClientId",
                 table: "EarlierFacts",
                 column: "ClientId");
@@ -147,6 +171,9 @@ namespace AmpleLantern.Data.Migrations
         {
             migrationBuilder.DropTable(
                 name: "Bases");
+
+            migrationBuilder.DropTable(
+                name: "Words");
 
             migrationBuilder.DropTable(
                 name: "EarlierFacts");

@@ -525,11 +525,31 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<Guid>("VisitId")
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("WordsId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
                     b.HasKey("Id");
 
                     b.HasIndex("VisitId");
 
+                    b.HasIndex("WordsId");
+
                     b.ToTable("Bases", (string)null);
+                });
+
+            modelBuilder.Entity("AmpleLantern.Data.Records.StoredWords", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<byte[]>("Document")
+                        .IsRequired()
+                        .HasColumnType("BLOB");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("Words", (string)null);
                 });
 
             modelBuilder.Entity("AmpleLantern.Data.Records.Visit", b =>
@@ -554,9 +574,9 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<string>("CancelledBy")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("CheckIn")
+                    b.Property<byte[]>("CheckIn")
                         .IsRequired()
-                        .HasColumnType("TEXT");
+                        .HasColumnType("BLOB");
 
                     b.Property<Guid>("ClientId")
                         .HasColumnType("TEXT");
@@ -794,6 +814,14 @@ namespace AmpleLantern.Data.Migrations
                         .HasForeignKey("VisitId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();
+
+                    b.HasOne("AmpleLantern.Data.Records.StoredWords", "Words")
+                        .WithMany()
+                        .HasForeignKey("WordsId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.Navigation("Words");
                 });
 
             modelBuilder.Entity("AmpleLantern.Data.Records.Visit", b =>

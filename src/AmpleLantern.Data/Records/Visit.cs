@@ -4,6 +4,7 @@ using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Exchange;
 using NodaTime;
 
 namespace AmpleLantern.Data.Records;
@@ -98,8 +99,36 @@ public sealed class StoredBasis
 
     public Instant From { get; init; }
 
-    /// <summary>The <see cref="SessionBasis"/>, packed.</summary>
+    /// <summary>The <see cref="SessionBasis"/> without its words, packed.</summary>
     public required byte[] Document { get; init; }
+
+    public required string WordsId { get; init; }
+
+    public StoredWords? Words { get; init; }
+
+    /// <param name="stored">Words that are stored already, or are about to be.</param>
+    public static StoredBasis Of(Guid id, Guid visitId, Instant from, SessionBasis basis, StoredWords stored) => new()
+    {
+        Id = id, VisitId = visitId, From = from, Document = PackedJson.Write(basis with { Words = BasisWords.None }, smallest: true), WordsId = stored.Id,
+    };
+
+    public SessionBasis Read() => PackedJson.Read<SessionBasis>(Document) with { Words = PackedJson.Read<BasisWords>(Words!.Document) };
+}
+
+/// <summary>The words of the trade that sessions were given in, once for all that use the same. Never changed, never removed.</summary>
+public sealed class StoredWords
+{
+    /// <summary>Hash of the document.</summary>
+    public required string Id { get; init; }
+
+    /// <summary>The <see cref="BasisWords"/>, packed.</summary>
+    public required byte[] Document { get; init; }
+
+    public static StoredWords Of(BasisWords words)
+    {
+        var document = PackedJson.Write(words, smallest: true);
+        return new() { Id = Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(document))[..24], Document = document };
+    }
 }
 
 /// <summary>One event of the running session as stored. Never changed, never removed.</summary>

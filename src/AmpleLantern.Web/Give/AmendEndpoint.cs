@@ -73,7 +73,7 @@ public static class AmendEndpoint
                 Counter = request.Counter,
                 By = desk.By,
             });
-            desk.Db.Bases.Add(BasisStore.Store(request.Id, visitId, at, basis));
+            await desk.Db.AddBasis(request.Id, visitId, at, basis);
             await desk.Save();
         }
 

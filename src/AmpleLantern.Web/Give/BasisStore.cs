@@ -1,7 +1,6 @@
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Data.Records;
-using AmpleLantern.Exchange;
 using AmpleLantern.Web.Hosting;
 using AmpleLantern.Web.Practice;
 
@@ -15,15 +14,12 @@ public sealed class BasisStore(Memo memo, RuleBook book)
 {
     public IReadOnlyList<ReadBasis> Of(Visit visit) => [.. visit.Bases.OrderBy(b => b.From).ThenBy(b => b.Id).Select(Read)];
 
-    public static StoredBasis Store(Guid id, Guid visitId, NodaTime.Instant from, SessionBasis basis) =>
-        new() { Id = id, VisitId = visitId, From = from, Document = PackedJson.Write(basis, smallest: true) };
-
     private ReadBasis Read(StoredBasis stored)
     {
         var now = book.Current;
         return memo.Of(("basis", stored.Id, now.Version), stored.Document.Length * Unpacked, () =>
         {
-            var basis = PackedJson.Read<SessionBasis>(stored.Document);
+            var basis = stored.Read();
             return new ReadBasis(stored.Id, basis, basis.Words.Over(now));
         });
     }

@@ -72,7 +72,7 @@ public static class GiveEndpoints
                     if (Kind(e) is GiveEventKind.Start)
                     {
                         begun = true;
-                        desk.Db.Bases.Add(BasisStore.Store(e.Id, visitId, e.At > desk.Now ? desk.Now : e.At, basis!));
+                        await desk.Db.AddBasis(e.Id, visitId, e.At > desk.Now ? desk.Now : e.At, basis!);
                     }
                 }
             }
@@ -80,7 +80,7 @@ public static class GiveEndpoints
             await desk.Save();
             // What other devices noted meanwhile, too.
             await desk.Db.Entry(visit).Collection(v => v.Events).Query().LoadAsync();
-            await desk.Db.Entry(visit).Collection(v => v.Bases).Query().LoadAsync();
+            await desk.Db.Entry(visit).Collection(v => v.Bases).Query().Include(b => b.Words).LoadAsync();
             await writing.CommitAsync();
         }
 

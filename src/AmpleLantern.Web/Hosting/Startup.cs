@@ -56,7 +56,9 @@ public static class Startup
         var knowledge = services.GetRequiredService<PracticeKnowledge>();
         var clock = services.GetRequiredService<Practice.PracticeClock>();
         var now = clock.Now;
-        db.Clients.AddRange(DemoPractice.Clients(knowledge, now, clock.Zone, ids));
+        var (clients, words) = DemoPractice.Records(knowledge, now, clock.Zone, ids);
+        db.Words.AddRange(words);
+        db.Clients.AddRange(clients);
         db.Drills.AddRange(Bench.DemoRuns.Of(ids["odile"], DemoPractice.People[0].Working!, knowledge, now));
         await db.SaveChangesAsync();
     }

@@ -125,7 +125,7 @@ public static class PlanEndpoints
         return Dose.Of(frame.Expansion, newtons).Against([.. earlier.Select(v => Dose.Of(bases.Of(v)[^1].Basis.Expansion))]);
     }
 
-    private static Task<List<Visit>> Earlier(Visit visit, VisitDesk desk, int most) => desk.Db.Visits.AsNoTracking().Include(v => v.Bases)
+    private static Task<List<Visit>> Earlier(Visit visit, VisitDesk desk, int most) => desk.Db.Visits.AsNoTracking().Include(v => v.Bases).ThenInclude(b => b.Words)
         .Where(v => v.ClientId == visit.ClientId && v.SignedAt != null && v.Date < visit.Date).OrderByDescending(v => v.Date).Take(most).ToListAsync();
 
     private const int MostPast = 12;

@@ -90,7 +90,7 @@ public sealed class PressDesk(LanternDb db, PracticeKnowledge knowledge, FigureS
     private async Task<OwnBands?> Answers(Visit visit, PressBetween bare)
     {
         var felt = knowledge.Pressure.Model.FeltByAnswer.Keys.ToList();
-        var earlier = await db.Visits.AsNoTracking().Include(v => v.Bases)
+        var earlier = await db.Visits.AsNoTracking().Include(v => v.Bases).ThenInclude(b => b.Words)
             .Where(v => v.ClientId == visit.ClientId && v.Date < visit.Date && v.SignedAt != null && v.Events.Any(e => e.Response != null && felt.Contains(e.Response)))
             .OrderByDescending(v => v.Date).Take(EarlierVisits).ToListAsync();
         var answers = earlier.SelectMany(v => (v.Seal?.Session.Responses ?? []).Where(r => felt.Contains(r.Response)).Select(r => Answer(bases.Of(v), r.Step, r.Response, bare)))

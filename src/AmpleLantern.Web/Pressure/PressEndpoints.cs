@@ -114,7 +114,7 @@ public static class PressEndpoints
     private static async Task<DayPress> Day(string? date, VisitDesk desk, PressDesk press, LanternDb db, CurrentPerson person)
     {
         var day = TodayEndpoints.DayOf(date, desk);
-        var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).AsSplitQuery()
+        var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).ThenInclude(b => b.Words).AsSplitQuery()
             .Where(v => v.Date == day && v.PractitionerId == person.Id && v.CancelledAt == null).ToListAsync();
         var (practitioner, estimated, _) = await press.Practitioner(person.Id!);
         var limits = press.LimitsOf(practitioner);

@@ -33,17 +33,19 @@ public static class ReflectEndpoints
         var visit = await desk.Load(visitId);
         var frame = await desk.Frame(visit);
         frame.MayAtAll(VisitAction.Sign).Require();
-        var basis = frame.Basis is null ? await start.Freeze(visit, frame) : null;
-        return await desk.Change(visitId, VisitAction.Sign, request.Version, (v, f) =>
+        await using var writing = await desk.Db.Database.BeginTransactionAsync();
+        if (frame.Basis is null)
         {
-            if (basis is not null)
-            {
-                v.Bases.Add(BasisStore.Store(Guid.CreateVersion7(), v.Id, desk.Now, basis));
-            }
+            await desk.Db.AddBasis(Guid.CreateVersion7(), visitId, desk.Now, await start.Freeze(visit, frame));
+        }
 
+        var signed = await desk.Change(visitId, VisitAction.Sign, request.Version, (v, f) =>
+        {
             v.Seal = f.MakeSeal();
             (v.SignedAt, v.SignedBy) = (desk.Now, desk.By);
         });
+        await writing.CommitAsync();
+        return signed;
     }
 
     private static async Task<VisitView> Add(Guid visitId, AddendumRequest request, VisitDesk desk, VisitNews news)

@@ -46,7 +46,7 @@ public static class TodayEndpoints
     private static async Task<Day> Get(string? date, VisitDesk desk, LanternDb db, CurrentPerson person, ReadTrail trail)
     {
         var day = DayOf(date, desk);
-        var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).AsSplitQuery()
+        var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).ThenInclude(b => b.Words).AsSplitQuery()
             .Where(v => v.Date == day && v.CancelledAt == null).OrderBy(v => v.At).ToListAsync();
         var staff = await db.Users.AsNoTracking().Select(u => new { u.Id, u.DisplayName, u.PalmBreadthCm }).ToListAsync();
         var names = staff.ToDictionary(u => u.Id, u => u.DisplayName);

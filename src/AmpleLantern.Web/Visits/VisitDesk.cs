@@ -35,7 +35,7 @@ public sealed class VisitDesk(
 
     /// <exception cref="RefusalException">There is no such visit.</exception>
     public async Task<Visit> Load(Guid id) => await db.Visits
-        .Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).Include(v => v.Addenda).AsSplitQuery()
+        .Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).ThenInclude(b => b.Words).Include(v => v.Addenda).AsSplitQuery()
         .SingleOrDefaultAsync(v => v.Id == id)
         ?? throw new RefusalException("not-found", "There is no such visit. It may be on another day; look at Today.");
 

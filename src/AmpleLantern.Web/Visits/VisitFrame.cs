@@ -261,6 +261,7 @@ public sealed class VisitFrame
             setting.Clock.DateOf(f.RecordedAt) >= visit.Date && f.Status is not FactStatus.No)),
     ];
 
-    private string Saying(FactEntry entry) =>
-        now.Facts.Has(entry.Fact) ? Conditions.Saying(entry, visit.Date, now) : $"{entry.Fact.Replace('-', ' ')} (no longer known to this version)";
+    /// <summary>What was denied is counted, not said.</summary>
+    private string Saying(FactEntry entry) => entry.Status is FactStatus.No ? ""
+        : now.Facts.Has(entry.Fact) ? Conditions.Saying(entry, visit.Date, now) : $"{entry.Fact.Replace('-', ' ')} (no longer known to this version)";
 }

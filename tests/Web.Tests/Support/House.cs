@@ -13,7 +13,9 @@ namespace AmpleLantern.Web.Tests.Support;
 /// <summary>The whole server on a real SQLite file in a folder of its own.</summary>
 public class House : WebApplicationFactory<Program>
 {
-    public string Folder { get; } = Path.Combine(Path.GetTempPath(), $"lantern-{Guid.NewGuid():n}");
+    public virtual string Folder { get; } = Path.Combine(Path.GetTempPath(), $"lantern-{Guid.NewGuid():n}");
+
+    protected virtual bool OwnsFolder => true;
 
     protected virtual bool Demo => true;
 
@@ -48,9 +50,26 @@ public class House : WebApplicationFactory<Program>
     {
         base.Dispose(disposing);
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        if (Directory.Exists(Folder))
+        if (OwnsFolder && Directory.Exists(Folder))
         {
             Directory.Delete(Folder, recursive: true);
+        }
+    }
+}
+
+/// <summary>Another start of the program on the same data, perhaps with other knowledge.</summary>
+public sealed class HouseOn(string folder, string? knowledge = null) : House
+{
+    public override string Folder => folder;
+
+    protected override bool OwnsFolder => false;
+
+    protected override void ConfigureWebHost(IWebHostBuilder builder)
+    {
+        base.ConfigureWebHost(builder);
+        if (knowledge is not null)
+        {
+            builder.UseSetting("knowledge", knowledge);
         }
     }
 }

@@ -19,7 +19,7 @@ export function thisDevice(store: Pick<Storage, 'getItem' | 'setItem'> = session
       // Kept in memory then.
     }
   };
-  const id = read(ID) ?? crypto.randomUUID();
+  const id = read(ID) ?? crypto.randomUUID().slice(0, 8);
   write(ID, id);
   let count = Number(read(COUNT) ?? 0);
   return {
