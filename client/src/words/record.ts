@@ -19,6 +19,7 @@ export const record = {
     move: 'Move it',
     why: 'Why it is cancelled',
     cancel: 'Cancel it',
+    close: 'Close',
   },
   failed: {
     title: 'This page could not be drawn.',

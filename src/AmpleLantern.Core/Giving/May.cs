@@ -110,8 +110,9 @@ public static class May
             : new(false, "not-yours", $"This would lift \"{lifted.Title}\", which means: do not treat. Ask the owner or a practitioner to do it.");
     }
 
-    /// <summary>Whoever may sign may also lift what forbids treatment.</summary>
-    public static bool MaySign(StaffRole role) => Signers.Contains(role);
+    /// <summary>Whether a client's plain particulars may be put right, and visits booked: whoever works here does.</summary>
+    public static MayAnswer KeepDiary(StaffRole role) => Everyone.Contains(role)
+        ? MayAnswer.Yes : new(false, "not-yours", "Your role does not allow this. Ask the owner of the practice.");
 
     private static MayAnswer OutOfPhase(VisitAction action, VisitPhase phase) => phase switch
     {

@@ -57,8 +57,9 @@ public static class ClientEndpoints
         .Select(c => new ClientLine(c.Id, c.Name, c.Visits.Count(v => v.CancelledAt == null), c.Visits.Where(v => v.CancelledAt == null).OrderByDescending(v => v.Date).Select(v => (LocalDate?)v.Date).FirstOrDefault()))
         .ToListAsync();
 
-    private static async Task<ClientLine> Add(NewClient request, LanternDb db, PracticeClock clock, KnowledgeBase knowledge)
+    private static async Task<ClientLine> Add(NewClient request, LanternDb db, PracticeClock clock, KnowledgeBase knowledge, CurrentPerson person)
     {
+        May.KeepDiary(person.Role).Require();
         Check(request.Name, request.BirthDate, request.StatureCm, clock, knowledge);
         var client = new ClientRecord
         {
@@ -75,8 +76,10 @@ public static class ClientEndpoints
     }
 
     /// <summary>Plain edits. Sessions that have begun stand on their own basis and do not move.</summary>
-    private static async Task<ClientLine> Edit(Guid clientId, ClientEdit edit, LanternDb db, PracticeClock clock, KnowledgeBase knowledge)
+    private static async Task<ClientLine> Edit(
+        Guid clientId, ClientEdit edit, LanternDb db, PracticeClock clock, KnowledgeBase knowledge, CurrentPerson person)
     {
+        May.KeepDiary(person.Role).Require();
         var client = await db.Clients.Include(c => c.Visits.Where(v => v.SignedAt == null)).SingleOrDefaultAsync(c => c.Id == clientId)
             ?? throw new RefusalException("not-found", "There is no such client. Go back to the list.");
         if (client.Version != edit.Version)
@@ -123,7 +126,7 @@ public static class ClientEndpoints
             [.. Enumerable.Reverse(visits).Select(v => new PastVisit(
                 v.Visit.Id, v.Visit.Date, v.Visit.At, v.Visit.Plan.Name, v.Phase, v.Visit.CancelReason, v.Visit.Seal?.Note.Next ?? v.Visit.Note.Next ?? "", Judged(v.Visit, knowledge)))],
             [.. rated.Select(m => new TrendShown(m, Trend.Of(m, Points(visits, m.Id))))],
-            person.Role is StaffRole.Desk or StaffRole.Owner or StaffRole.Practitioner or StaffRole.Student ? MayAnswer.Yes : new(false, "not-yours", "Your role does not allow this."));
+            May.KeepDiary(person.Role));
     }
 
     private const int MostEarlier = 60;

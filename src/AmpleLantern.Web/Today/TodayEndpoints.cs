@@ -133,6 +133,7 @@ public static class TodayEndpoints
 
     private static async Task<DayVisit> Add(NewVisit request, VisitDesk desk, LanternDb db, CurrentPerson person, UserManager<Staff> people)
     {
+        May.KeepDiary(person.Role).Require();
         var client = await db.Clients.Include(c => c.Facts).SingleOrDefaultAsync(c => c.Id == request.ClientId)
             ?? throw new Core.RefusalException("not-found", "There is no such client. Choose one from the list.", "/clientId");
         var school = desk.Knowledge.School(request.School);

@@ -97,7 +97,7 @@ function Form({ booking, done }: { booking: Booking; done: () => void }) {
         </SendForm>
       )}
       <button type="button" className="pill quiet" onClick={done}>
-        {t('screen.never')}
+        {t('booking.close')}
       </button>
     </section>
   );
