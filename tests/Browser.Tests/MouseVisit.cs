@@ -34,7 +34,7 @@ public sealed class MouseVisit(Server server) : IClassFixture<Server>
         page.See("Come off slowly.");
         page.Click("End here");
         page.See("Given against plan");
-        page.See("not given");
+        page.See("were not reached");
         page.Driver.FindElement(By.CssSelector("button[aria-label='Heavy legs: 6']")).Click();
         page.See("No change that counts yet.");
         page.Find("#note-next").SendKeys(" Ask about the new shoes.");
@@ -94,10 +94,20 @@ public sealed class MouseVisit(Server server) : IClassFixture<Server>
         page.Click("Leave out");
         page.Saved();
         page.Driver.SwitchTo().Window(first);
+        // The other window's change comes by itself.
+        page.NotSee("Kneecap holds and circles");
+        page.Offline(true);
         page.Click("Rocking palm walk");
         page.Find("button[aria-label='more: Repeats']").Click();
+        page.See("No connection.");
+        page.Driver.SwitchTo().Window(page.Driver.WindowHandles.Single(w => w != first));
+        page.Click("Loose-fist percussion");
+        page.Click("Leave out");
+        page.Saved();
+        page.Driver.SwitchTo().Window(first);
+        page.Offline(false);
         page.See("This visit was changed in another window a moment ago.");
         page.Click("Make my change too");
-        page.Until("both changes", () => !page.Shows("Kneecap holds and circles") && page.Shows("3 ×") ? "both" : null);
+        page.Until("all three changes", () => !page.Shows("Loose-fist percussion") && page.Shows("3 ×") ? "all" : null);
     }
 }

@@ -109,6 +109,29 @@ describe('changes to a visit', () => {
     await vi.waitFor(() => expect(after).toHaveBeenCalledOnce());
   });
 
+  it('stand on what was seen when they were made: what another page did meanwhile is not overwritten unasked', async () => {
+    const seen: [string, number?][] = [];
+    let online = false;
+    const { client, changes } = house(async (c, version) => {
+      if (!online) throw new Problem('', 'no-connection', 0);
+      seen.push([said(c), version]);
+      if (version === 1) throw new Problem('', 'changed-elsewhere', 409);
+      return { id: 'v', version: version! + 1 };
+    });
+    void changes.make(change('mine'));
+    await vi.waitFor(() => expect(changes.state.kind).toBe('waiting'));
+    client.setQueryData(visitKey('v'), { id: 'v', version: 5 });
+    online = true;
+    await vi.waitFor(() => expect(changes.state.kind).toBe('conflict'));
+    changes.retry();
+    await vi.waitFor(() =>
+      expect(seen).toEqual([
+        ['mine', 1],
+        ['mine', 5],
+      ]),
+    );
+  });
+
   it('that are refused are dropped with their sentence, and the next goes on', async () => {
     const { changes } = house(async (c) => {
       if (said(c) === 'wrong') throw new Problem('Levels go from 1 to 5.', 'level-out-of-range', 422);

@@ -23,6 +23,8 @@ export interface Change {
   method: Method;
   tail: string;
   body: object;
+  /** The version that was on the screen when it was made. */
+  on?: number;
 }
 
 /** How saving stands, for the save mark and the banner. */
@@ -58,6 +60,8 @@ export class Changes {
   private readonly listeners = new Set<() => void>();
   private waits: ((mine: boolean) => void)[] = [];
   private decide: ((mine: boolean) => void) | null = null;
+  /** What a version became by this page's own changes: those made meanwhile stand on that. */
+  private readonly became = new Map<string, number>();
 
   constructor(
     cache: QueryClient,
@@ -85,7 +89,10 @@ export class Changes {
     const made = this.cache
       .getMutationCache()
       .build(this.cache, { mutationKey: KEY, scope: { id: `changes-${change.by}` } });
-    return made.execute(change).catch((e: unknown) => void this.set({ kind: 'refused', detail: problemOf(e).message }));
+    const on = change.on ?? this.cache.getQueryData<VisitView>(visitKey(change.visitId))?.version;
+    return made
+      .execute({ ...change, on })
+      .catch((e: unknown) => void this.set({ kind: 'refused', detail: problemOf(e).message }));
   }
 
   /** Takes up what an earlier load of this page left unsent. */
@@ -140,8 +147,9 @@ export class Changes {
       await this.signedInAs(change.by);
       this.set({ kind: 'saving' });
       try {
-        const answer = await this.send(change, await this.versionFor(change));
-        this.show(change.visitId, answer);
+        const version = await this.versionFor(change);
+        const answer = await this.send(change, version);
+        this.show(change.visitId, version, answer);
         this.set({ kind: 'saved', at: new Date() });
         return answer;
       } catch (e) {
@@ -156,6 +164,8 @@ export class Changes {
             this.set({ kind: 'saved', at: new Date() });
             return undefined;
           }
+          // Made again, on what it is now.
+          change = { ...change, on: undefined };
         } else {
           if (problem.later) this.set({ kind: 'waiting', why: 'no-connection' });
           throw problem;
@@ -174,6 +184,11 @@ export class Changes {
 
   private async versionFor(change: Change) {
     if (UNVERSIONED.includes(change.tail)) return undefined;
+    if (change.on !== undefined) {
+      let on = change.on;
+      for (let to; (to = this.became.get(`${change.visitId} ${on}`)) !== undefined;) on = to;
+      return on;
+    }
     const have = this.cache.getQueryData<VisitView>(visitKey(change.visitId));
     if (have) return have.version;
     const read = await ask(http.GET('/api/visits/{visitId}', { params: { path: { visitId: change.visitId } } }));
@@ -181,9 +196,13 @@ export class Changes {
     return read.version;
   }
 
-  private show(visitId: string, answer: unknown) {
+  private show(visitId: string, from: number | undefined, answer: unknown) {
     const view = (answer as { visit?: VisitView }).visit ?? (answer as VisitView);
-    if (view?.id === visitId) this.cache.setQueryData(visitKey(visitId), view);
+    if (view?.id !== visitId) return;
+    if (from !== undefined && view.version > from) this.became.set(`${visitId} ${from}`, view.version);
+    this.cache.setQueryData<VisitView>(visitKey(visitId), (have) =>
+      have && have.version > view.version ? have : view,
+    );
   }
 
   private answer(mine: boolean) {

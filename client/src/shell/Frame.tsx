@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, NavLink } from 'react-router';
+import { useMe } from '../api/useMe';
 import { Lantern } from './Lantern';
 import { SaveMark } from './SaveMark';
 import { openKeys } from './keys';
@@ -67,13 +68,14 @@ export function Frame({ who, lamps, side, thread, children }: Props) {
 
 function Places() {
   const { t } = useTranslation();
+  const me = useMe();
   return (
     <div className="places">
       <NavLink to="/today">{t('place.today')}</NavLink>
       <NavLink to="/clients">{t('place.clients')}</NavLink>
-      <NavLink to="/library">{t('place.library')}</NavLink>
+      {me.mayTreat && <NavLink to="/library">{t('place.library')}</NavLink>}
       <NavLink to="/atlas">{t('place.atlas')}</NavLink>
-      <NavLink to="/bench">{t('place.bench')}</NavLink>
+      {me.mayTreat && <NavLink to="/bench">{t('place.bench')}</NavLink>}
       <NavLink to="/practice">{t('place.practice')}</NavLink>
     </div>
   );

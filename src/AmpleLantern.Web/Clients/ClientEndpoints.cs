@@ -49,7 +49,7 @@ public static class ClientEndpoints
     {
         api.MapGet("/clients", All);
         api.MapPost("/clients", Add);
-        api.MapGet("/clients/{clientId:guid}", History).RequireAuthorization(Policies.Treat);
+        api.MapGet("/clients/{clientId:guid}", History);
         api.MapPut("/clients/{clientId:guid}", Edit);
     }
 
@@ -111,6 +111,14 @@ public static class ClientEndpoints
         var client = await db.Clients.AsNoTracking().Include(c => c.Facts).SingleOrDefaultAsync(c => c.Id == clientId)
             ?? throw new RefusalException("not-found", "There is no such client. Go back to the list.");
         await trail.Note(db, person, $"client {clientId}", clientId);
+        if (person.Role is StaffRole.Desk)
+        {
+            // The desk keeps names and ways to reach people; what was said and done is for those who treat.
+            return new(
+                client.Id, client.Version, client.Name, client.BirthDate, new ScreenSubject(clock.Today, client.BirthDate, []).Age, client.Occupation,
+                client.StatureCm, client.Contact, client.Words, [], new([], []), [], [], [], May.KeepDiary(person.Role));
+        }
+
         var visits = await db.Visits.AsNoTracking().Where(v => v.ClientId == clientId).OrderBy(v => v.Date).ThenBy(v => v.At)
             .Select(v => new Past(v, v.Events.Any(e => e.Kind == GiveEventKind.Start), v.Events.Any(e => e.Kind == GiveEventKind.Finish))).ToListAsync();
         var earlier = await db.EarlierFacts.AsNoTracking().Where(f => f.ClientId == clientId).OrderByDescending(f => f.At).Take(MostEarlier).ToListAsync();

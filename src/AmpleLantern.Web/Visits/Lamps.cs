@@ -20,10 +20,11 @@ public static class Lamps
             ("arrive", visit.ArrivedAt is not null, ArriveCaption(frame)),
             ("screen", visit.ScreenedAt is not null && !blocked, ScreenCaption(frame)),
             ("plan", started || finished, $"{Math.Round(frame.Expansion.TotalSeconds / 60)} of {frame.MinutesOnMat:0} min"),
-            ("give", finished, GiveCaption(frame, now)),
+            ("give", finished && started, GiveCaption(frame, now)),
             (Reflect, visit.SignedAt is not null, visit.SignedAt is null ? "" : "signed"),
         };
-        var here = Array.FindIndex(done, d => !d.Item2);
+        // A visit that is signed or cancelled has nowhere left to be.
+        var here = frame.Phase is VisitPhase.Signed or VisitPhase.Cancelled ? -1 : Array.FindIndex(done, d => !d.Item2);
         return
         [
             .. done.Select((d, i) => new Lamp(

@@ -35,6 +35,35 @@ public sealed class Page : IDisposable
         ["mobile"] = false,
     });
 
+    /// <summary>Pulls the plug of this window's network, or puts it in again.</summary>
+    public void Offline(bool away)
+    {
+        Driver.ExecuteCdpCommand("Network.enable", []);
+        Driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new()
+        {
+            ["offline"] = away,
+            ["latency"] = 0,
+            ["downloadThroughput"] = -1,
+            ["uploadThroughput"] = -1,
+        });
+    }
+
+    /// <summary>Goes to an address as a link inside the page does, without loading the page anew.</summary>
+    public void Follow(string path)
+    {
+        Driver.ExecuteScript("history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", path);
+    }
+
+    /// <summary>What an address of the API answers, asked by this page.</summary>
+    public System.Text.Json.JsonElement Api(string path)
+    {
+        var text = (string)Driver.ExecuteAsyncScript("const done = arguments[1]; fetch(arguments[0]).then(r => r.text()).then(done)", path)!;
+        return System.Text.Json.JsonDocument.Parse(text).RootElement;
+    }
+
+    /// <summary>Errors in the browser's log since it was asked last: exceptions, and requests that failed.</summary>
+    public IReadOnlyList<string> Errors() => [.. Driver.Manage().Logs.GetLog(LogType.Browser).Where(l => l.Level >= LogLevel.Severe).Select(l => l.Message)];
+
     public Page SignIn(string name = "odile", string theme = "light")
     {
         Driver.Navigate().GoToUrl(server.Address);
@@ -49,7 +78,7 @@ public sealed class Page : IDisposable
     /// <summary>Opens the visit of a client from Today, at a stage when one is named.</summary>
     public string Open(string client, string? stage = null)
     {
-        Driver.Navigate().GoToUrl($"{server.Address}/today");
+        Driver.Navigate().GoToUrl($"{server.Address}/today?who=all");
         Find(".day");
         var link = Until($"the visit of {client}", () => Driver.FindElements(By.CssSelector("a.dayvisit")).FirstOrDefault(a => a.Text.Contains(client, StringComparison.Ordinal)));
         var address = link.GetAttribute("href")!;

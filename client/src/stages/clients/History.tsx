@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
+import { useMe } from '../../api/useMe';
 import type { ClientHistory } from '../../api/types';
 import { day, dayOf, hourMinute } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
@@ -13,6 +14,7 @@ import { TrendLine } from './TrendLine';
 export default function History() {
   const { t } = useTranslation();
   const { clientId = '' } = useParams();
+  const me = useMe();
   const [editing, setEditing] = useState(false);
   const history = useQuery({
     queryKey: ['client', clientId],
@@ -35,13 +37,22 @@ export default function History() {
           <span>{[h.age, h.occupation].filter(Boolean).join(' · ')}</span>
         </>
       }
-      side={<Known h={h} />}
+      side={me.mayTreat ? <Known h={h} /> : undefined}
     >
       <div className="headrow">
         <div>
           <h1>{h.name}</h1>
-          <p className="soft mt-1">{t('history.lead', { count: h.visits.length })}</p>
-          {(h.contact || h.words) && <p className="soft">{[h.contact, h.words].filter(Boolean).join(' · ')}</p>}
+          {me.mayTreat && <p className="soft mt-1">{t('history.lead', { count: h.visits.length })}</p>}
+          <p className="soft">
+            {[
+              h.birthDate && t('clients.born', { date: day(h.birthDate) }),
+              h.statureCm && `${h.statureCm} cm`,
+              h.contact,
+              h.words,
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+          </p>
         </div>
         {h.mayEdit.allowed && (
           <button type="button" className="pill" aria-expanded={editing} onClick={() => setEditing(!editing)}>
@@ -57,7 +68,7 @@ export default function History() {
           ))}
         </section>
       )}
-      {h.visits.length === 0 && <p className="soft">{t('history.none')}</p>}
+      {me.mayTreat && h.visits.length === 0 && <p className="soft">{t('history.none')}</p>}
       <ol className="past">
         {h.visits.map((v) => (
           <li key={v.id} className={v.phase === 'cancelled' ? 'cancelled' : ''}>

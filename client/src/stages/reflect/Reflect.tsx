@@ -105,5 +105,6 @@ function headline(visit: StageProps['visit'], t: T) {
     return t('reflect.better', {
       what: by.map((x) => `${name(x)} ${x.change.before} → ${x.change.after}`).join(', '),
     });
-  return t(helped === 'same' ? 'reflect.same' : 'reflect.measure');
+  if (helped === 'same') return t('reflect.same');
+  return t(visit.phase === 'signed' ? 'reflect.notMeasured' : 'reflect.measure');
 }
