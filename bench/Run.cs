@@ -1,10 +1,24 @@
 namespace AmpleLantern.Bench;
 
-/// <summary><c>./lantern bench [core|api|client|figures|planning|pressure]</c>: all of them when none is named.</summary>
+/// <summary>
+/// <c>./lantern bench [core|api|client|figures|planning|pressure]</c>: all of them when none is named. <c>frames</c> and
+/// <c>kills [times]</c> only when named: they start the built program and take minutes.
+/// </summary>
 public static class Run
 {
-    public static async Task Main(string[] args)
+    public static async Task<int> Main(string[] args)
     {
+        if (args is ["kills", ..])
+        {
+            return await Kills.Report(args.Length > 1 ? int.Parse(args[1], System.Globalization.CultureInfo.InvariantCulture) : 100) ? 0 : 1;
+        }
+
+        if (args is ["frames"])
+        {
+            await GiveFrames.Report();
+            return 0;
+        }
+
         string[] wanted = args.Length == 0 ? ["core", "api", "client", "figures", "planning", "pressure"] : args;
         if (wanted.Contains("client"))
         {
@@ -35,5 +49,7 @@ public static class Run
         {
             CoreBench.Report();
         }
+
+        return 0;
     }
 }

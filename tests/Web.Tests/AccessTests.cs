@@ -54,7 +54,9 @@ public sealed class AccessTests(House house) : IClassFixture<House>
             Assert.Empty(v["lamps"]!.AsArray());
         });
         desk.Refused(403, "not-yours", await desk.Get($"/api/visits/{(string)today["visits"]![0]!["id"]!}"));
-        desk.Refused(403, "not-yours", await desk.Get($"/api/clients/{(string)today["visits"]![0]!["clientId"]!}"));
+        var particulars = (await desk.Get($"/api/clients/{(string)today["visits"]![0]!["clientId"]!}"))!;
+        Assert.All(new[] { "facts", "earlier", "visits", "trends" }, part => Assert.Empty(particulars[part]!.AsArray()));
+        Assert.Empty(particulars["consents"]!["given"]!.AsArray());
     }
 
     [Fact]

@@ -18,6 +18,8 @@ public sealed class SetClock(Instant now) : IClock
 /// <summary>A house whose clock is set by hand.</summary>
 public sealed class ClockHouse : House
 {
+    protected override bool FromTemplate => false;
+
     public SetClock Clock { get; } = new(Instant.FromUtc(2026, 3, 2, 9, 0));
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)

@@ -22,5 +22,13 @@ public class DayLoadTests
 
     [Fact]
     public void What_to_set_out_is_named_once() =>
-        Assert.Equal(["mat", "cushion for the knee", "sheet"], SetOut.For(Known.Flow(Known.Legs), Known.Base));
+        Assert.Equal(["mat", "knee cushion", "sheet"], SetOut.For(Known.Flow(Known.Legs), Known.Base));
+
+    [Fact]
+    public void A_thing_has_one_name_whatever_an_older_plan_calls_it()
+    {
+        var old = Known.Flow(Known.Legs) is var plan ? plan with { Flow = null, Steps = [.. plan.Steps.Select((s, i) => s with { Props = i == 0 ? ["cushion for the knee"] : i == 1 ? ["knee-cushion", "towels"] : [] })] } : plan;
+        Assert.Equal(["knee cushion", "towel"], SetOut.For(old, Known.Base));
+        Assert.Equal(["a thing of their own"], SetOut.For(old with { Steps = [old.Steps[0] with { Props = ["a thing of their own"] }] }, Known.Base));
+    }
 }

@@ -17,12 +17,37 @@ public class House : WebApplicationFactory<Program>
 
     protected virtual bool OwnsFolder => true;
 
+    /// <summary>Whether it may move into a copy of the demo that was filled once for all houses.</summary>
+    protected virtual bool FromTemplate => Demo && OwnsFolder;
+
+    private static readonly Lazy<string> Template = new(() =>
+    {
+        using var first = new FirstHouse();
+        _ = first.Services;
+        return first.Folder;
+    });
+
+    private sealed class FirstHouse : House
+    {
+        protected override bool FromTemplate => false;
+
+        protected override bool DeletesFolder => false;
+    }
+
+    protected virtual bool DeletesFolder => OwnsFolder;
+
     protected virtual bool Demo => true;
 
     protected virtual int SignInTries => 10_000;
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {
+        if (FromTemplate)
+        {
+            Directory.CreateDirectory(Folder);
+            File.Copy(Path.Combine(Template.Value, Database.FileName), Path.Combine(Folder, Database.FileName));
+        }
+
         builder.UseSetting("data", Folder);
         builder.UseSetting("demo", Demo ? "true" : "false");
         builder.UseSetting("Access:SignInTriesPerMinute", SignInTries.ToString(System.Globalization.CultureInfo.InvariantCulture));
@@ -50,7 +75,7 @@ public class House : WebApplicationFactory<Program>
     {
         base.Dispose(disposing);
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        if (OwnsFolder && Directory.Exists(Folder))
+        if (DeletesFolder && Directory.Exists(Folder))
         {
             Directory.Delete(Folder, recursive: true);
         }

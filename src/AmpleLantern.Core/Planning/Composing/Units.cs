@@ -37,7 +37,7 @@ internal static class Units
 
     private static IEnumerable<Unit> OfFlow(Flow flow, ComposeRequest request, School school, PracticeKnowledge knowledge)
     {
-        if (request.Props is { } props && flow.Props.Except(props).Any())
+        if (request.Props is { } props && flow.Props.Except(props.Select(p => Diary.SetOut.Named(p, knowledge).Id)).Any())
         {
             return [];
         }

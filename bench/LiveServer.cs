@@ -1,0 +1,67 @@
+using System.Diagnostics;
+using System.Globalization;
+
+namespace AmpleLantern.Bench;
+
+/// <summary>The built program in a process of its own, with demo data, to be measured or killed.</summary>
+public sealed class LiveServer : IDisposable
+{
+    private readonly Process process;
+
+    private LiveServer(Process process, Uri address) => (this.process, Address) = (process, address);
+
+    public Uri Address { get; }
+
+    public static LiveServer Start(string folder, int port)
+    {
+        var web = Path.Combine(ClientSize.Root(), "src", "AmpleLantern.Web");
+        var address = new Uri(string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{port}"));
+        var process = Process.Start(new ProcessStartInfo("dotnet",
+        [
+            Path.Combine(web, "bin", "Release", "net10.0", "AmpleLantern.Web.dll"), "--contentRoot", web, "--environment", "Production",
+            "--urls", address.ToString(), "--data", folder, "--demo", "true", "--Access:SignInTriesPerMinute", "100000",
+        ])
+        {
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+        })!;
+        process.OutputDataReceived += (_, _) => { };
+        process.ErrorDataReceived += (_, _) => { };
+        process.BeginOutputReadLine();
+        process.BeginErrorReadLine();
+        return new(process, address);
+    }
+
+    /// <summary>Waits until it answers.</summary>
+    public async Task Up()
+    {
+        using var http = new HttpClient();
+        for (var i = 0; i < 600; i++)
+        {
+            try
+            {
+                if ((await http.GetAsync(new Uri(Address, "/api/me"))).IsSuccessStatusCode)
+                {
+                    return;
+                }
+            }
+            catch (HttpRequestException)
+            {
+                // Not listening yet.
+            }
+
+            await Task.Delay(50);
+        }
+
+        throw new InvalidOperationException("The program did not start within 30 seconds.");
+    }
+
+    /// <summary>SIGKILL: no chance to put anything in order.</summary>
+    public void Kill()
+    {
+        process.Kill();
+        process.WaitForExit();
+    }
+
+    public void Dispose() => process.Dispose();
+}
