@@ -205,16 +205,33 @@ public static class ApiLoad
         var start = date.At(new(9, 5)).InUtc().ToInstant();
         var visit = new Visit
         {
-            ClientId = client, Date = date, At = new(9, 0), MinutesBooked = 50, PractitionerId = owner, School = "house", Plan = plan, Words = StoredWords,
-            Ratings = real.Ratings, Seal = real.Seal, SignedAt = start + Duration.FromHours(1), SignedBy = owner,
+            ClientId = client,
+            Date = date,
+            At = new(9, 0),
+            MinutesBooked = 50,
+            PractitionerId = owner,
+            School = "house",
+            Plan = plan,
+            Words = StoredWords,
+            Ratings = real.Ratings,
+            Seal = real.Seal,
+            SignedAt = start + Duration.FromHours(1),
+            SignedBy = owner,
         };
         for (var i = 0; i < 12; i++)
         {
             visit.Events.Add(new()
             {
-                Id = Guid.NewGuid(), VisitId = visit.Id, At = start + Duration.FromMinutes(i * 3), ReceivedAt = start + Duration.FromMinutes(i * 3),
+                Id = Guid.NewGuid(),
+                VisitId = visit.Id,
+                At = start + Duration.FromMinutes(i * 3),
+                ReceivedAt = start + Duration.FromMinutes(i * 3),
                 Kind = i == 0 ? Core.Giving.GiveEventKind.Start : i == 11 ? Core.Giving.GiveEventKind.Finish : Core.Giving.GiveEventKind.Response,
-                Response = i is 0 or 11 ? null : "sigh", Step = plan.Steps[i].Id, Device = "bench", Counter = i, By = owner,
+                Response = i is 0 or 11 ? null : "sigh",
+                Step = plan.Steps[i].Id,
+                Device = "bench",
+                Counter = i,
+                By = owner,
             });
         }
 

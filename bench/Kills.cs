@@ -112,8 +112,12 @@ public static class Kills
                 Noted.Add(id);
                 waiting.Add((id, new
                 {
-                    id, at = DateTimeOffset.UtcNow.ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", CultureInfo.InvariantCulture), kind = "response",
-                    response = Kinds[n % Kinds.Length], device = Name, counter = n,
+                    id,
+                    at = DateTimeOffset.UtcNow.ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", CultureInfo.InvariantCulture),
+                    kind = "response",
+                    response = Kinds[n % Kinds.Length],
+                    device = Name,
+                    counter = n,
                 }));
                 try
                 {

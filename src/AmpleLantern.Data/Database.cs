@@ -8,6 +8,9 @@ using NodaTime;
 
 namespace AmpleLantern.Data;
 
+/// <summary>The data cannot be opened; the message says what to do.</summary>
+public sealed class DataException(string message) : Exception(message);
+
 /// <summary>Opens the database of a data folder.</summary>
 public static class Database
 {
@@ -31,12 +34,19 @@ public static class Database
     /// is changed in a database that holds something, a copy is laid beside it.
     /// </summary>
     /// <param name="folder">The data folder the database lies in.</param>
+    /// <exception cref="DataException">The database was written by a newer version.</exception>
     /// <exception cref="InvalidOperationException">This SQLite does not flush at every commit.</exception>
     public static async Task Prepare(LanternDb db, string folder, PracticeKnowledge knowledge)
     {
         var applied = (await db.Database.GetAppliedMigrationsAsync()).ToList();
         var pending = (await db.Database.GetPendingMigrationsAsync()).ToList();
         var generation = applied.Count > 0 ? await Number(db, "PRAGMA user_version") : 0;
+        if (generation > RecordUpgrade.Generation || applied.Except(db.Database.GetMigrations()).Any())
+        {
+            throw new DataException(
+                $"The data in '{folder}' was written by a newer version of this program. Start that version, or put back a copy made before it (./lantern restore). Nothing was changed.");
+        }
+
         if (applied.Count > 0 && (pending.Count > 0 || generation < RecordUpgrade.Generation))
         {
             Backup.Take(folder, Path.Combine(folder, $"{FileName}.before-{RecordUpgrade.Generation}-{applied[^1]}"));

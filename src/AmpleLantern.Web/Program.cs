@@ -146,7 +146,15 @@ app.MapFallbackToFile("index.html");
 // The document generator starts this program too, only to look at its routes.
 if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
 {
-    await Startup.Prepare(app);
+    try
+    {
+        await Startup.Prepare(app);
+    }
+    catch (DataException e)
+    {
+        Console.Error.WriteLine(e.Message);
+        return 1;
+    }
 }
 
 app.Run();

@@ -14,6 +14,8 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
     {
         using (var day = new Page(server).SignIn())
         {
+            // The load is part of the day: the picture waits for it.
+            day.See("Low back");
             Take(day, "today");
             day.Open("Maren", "arrive");
             Take(day, "arrive");

@@ -139,7 +139,10 @@ public sealed class BasisTests : IAsyncLifetime
             var rule = (await odile.Get("/api/rules"))!.AsArray()[0]!;
             db.OwnRules.Add(new()
             {
-                Id = "own.stale", Reason = "Once it made sense.", Author = "x", AddedAt = NodaTime.Instant.FromUtc(2026, 1, 1, 0, 0),
+                Id = "own.stale",
+                Reason = "Once it made sense.",
+                Author = "x",
+                AddedAt = NodaTime.Instant.FromUtc(2026, 1, 1, 0, 0),
                 Rule = new("own.stale", "Gone", new("own rule"), new(Fact: "humours-out-of-balance"), [new(Outcome.Avoid)], "Because.", ["Nothing."], []),
             });
             return await db.SaveChangesAsync();

@@ -148,8 +148,12 @@ public sealed class DiaryTests : IAsyncLifetime
         await odile.Post("/api/people", new { name = "rook", displayName = "Rook Mayweed", password = "a-long-enough-one", role = "student" });
         await odile.Post("/api/rules", new
         {
-            title = "Lighter with diabetes", when = new { fact = "diabetes" }, then = new[] { new { outcome = "note" } }, why = "For the trail's sake only.",
-            instead = "Nothing.", reason = "For the trail's sake only.",
+            title = "Lighter with diabetes",
+            when = new { fact = "diabetes" },
+            then = new[] { new { outcome = "note" } },
+            why = "For the trail's sake only.",
+            instead = "Nothing.",
+            reason = "For the trail's sake only.",
         });
         await odile.Put("/api/settings", new { timeZone = "Europe/Lisbon" });
         var id = (string)(await Book("2026-05-04", "10:00"))["id"]!;

@@ -102,6 +102,23 @@ public sealed class UpgradeTests
         }
     }
 
+    [Theory]
+    [InlineData("INSERT INTO __EFMigrationsHistory VALUES ('29991231235959_FromTomorrow', '99.0.0')")]
+    [InlineData("PRAGMA user_version = 999")]
+    public async Task A_database_of_a_newer_version_is_left_alone_with_a_sentence(string newer)
+    {
+        await using var house = new House();
+        await house.Guest();
+        await house.InDb(db => db.Database.ExecuteSqlRawAsync(newer));
+        await using var again = new HouseOn(house.Folder);
+        // The program ends before it listens; its sentence goes to the console.
+        await Assert.ThrowsAnyAsync<Exception>(() => again.Guest());
+        Assert.Empty(Directory.GetFiles(house.Folder, $"{Database.FileName}.before-*"));
+        await using var db = new LanternDb(Options(Path.Combine(house.Folder, Database.FileName)));
+        var told = await Assert.ThrowsAsync<DataException>(() => Database.Prepare(db, house.Folder, Knowledge));
+        Assert.Contains("newer version", told.Message, StringComparison.Ordinal);
+    }
+
     private static DbContextOptions<LanternDb> Options(string path) => new DbContextOptionsBuilder<LanternDb>().UseSqlite($"Data Source={path}")
         .AddInterceptors(new AuditInterceptor(new NamedActor("test"), SystemClock.Instance)).Options;
 
@@ -145,19 +162,39 @@ public sealed class UpgradeTests
             await Insert(connection, "AspNetRoles", new() { ["Id"] = "r", ["Name"] = "owner", ["NormalizedName"] = "OWNER", ["ConcurrencyStamp"] = "x" });
             await Insert(connection, "AspNetUsers", new()
             {
-                ["Id"] = owner.Id, ["UserName"] = "old.odile", ["NormalizedUserName"] = "OLD.ODILE", ["DisplayName"] = owner.DisplayName,
-                ["PasswordHash"] = new PasswordHasher<Staff>().HashPassword(owner, Password), ["SecurityStamp"] = "stamp", ["ConcurrencyStamp"] = "x",
-                ["EmailConfirmed"] = 0, ["PhoneNumberConfirmed"] = 0, ["TwoFactorEnabled"] = 0, ["LockoutEnabled"] = 0, ["AccessFailedCount"] = 0,
+                ["Id"] = owner.Id,
+                ["UserName"] = "old.odile",
+                ["NormalizedUserName"] = "OLD.ODILE",
+                ["DisplayName"] = owner.DisplayName,
+                ["PasswordHash"] = new PasswordHasher<Staff>().HashPassword(owner, Password),
+                ["SecurityStamp"] = "stamp",
+                ["ConcurrencyStamp"] = "x",
+                ["EmailConfirmed"] = 0,
+                ["PhoneNumberConfirmed"] = 0,
+                ["TwoFactorEnabled"] = 0,
+                ["LockoutEnabled"] = 0,
+                ["AccessFailedCount"] = 0,
             });
             await Insert(connection, "AspNetUserRoles", new() { ["UserId"] = owner.Id, ["RoleId"] = "r" });
             await Insert(connection, "Clients", new()
             {
-                ["Id"] = Id(Client), ["Name"] = "Isa Oldham", ["BirthDate"] = "1970-02-03", ["Occupation"] = "wick trimmer", ["StatureCm"] = 170.0,
-                ["BreathsPerMinute"] = 14.0, ["Version"] = 0, ["Measures"] = "{}", ["Clearances"] = "[]",
+                ["Id"] = Id(Client),
+                ["Name"] = "Isa Oldham",
+                ["BirthDate"] = "1970-02-03",
+                ["Occupation"] = "wick trimmer",
+                ["StatureCm"] = 170.0,
+                ["BreathsPerMinute"] = 14.0,
+                ["Version"] = 0,
+                ["Measures"] = "{}",
+                ["Clearances"] = "[]",
             });
             await Insert(connection, "Facts", new()
             {
-                ["Id"] = Id(Guid.NewGuid()), ["ClientId"] = Id(Client), ["Fact"] = "diabetes", ["Status"] = "Known", ["RecordedBy"] = "Odile of Old",
+                ["Id"] = Id(Guid.NewGuid()),
+                ["ClientId"] = Id(Client),
+                ["Fact"] = "diabetes",
+                ["Status"] = "Known",
+                ["RecordedBy"] = "Odile of Old",
                 ["RecordedAt"] = Ms(Began - Duration.FromDays(3)),
             });
             await Visit(connection, Signed, owner.Id, "2025-05-04", snapshot: OldSnapshot(), signedBy: "Odile of Old", started: true);
@@ -167,29 +204,63 @@ public sealed class UpgradeTests
             await Events(connection, Running, ("Start", 0, null), ("Response", 60, "tender"), ("Next", 70, null), ("Response", 90, "dizzy"));
             await Insert(connection, "Addenda", new()
             {
-                ["Id"] = Id(Guid.NewGuid()), ["VisitId"] = Id(Signed), ["Text"] = "Slept well.", ["By"] = "Odile of Old", ["At"] = Ms(Began + Duration.FromDays(1)),
+                ["Id"] = Id(Guid.NewGuid()),
+                ["VisitId"] = Id(Signed),
+                ["Text"] = "Slept well.",
+                ["By"] = "Odile of Old",
+                ["At"] = Ms(Began + Duration.FromDays(1)),
             });
             await Insert(connection, "Audit", new() { ["At"] = Ms(Began), ["Who"] = "Odile of Old", ["Action"] = "read", ["Subject"] = "visit x", ["What"] = "" });
             await Insert(connection, "Intakes", new()
             {
-                ["Id"] = Id(Guid.NewGuid()), ["ClientId"] = Id(Client), ["VisitId"] = Id(Running), ["TokenHash"] = "00", ["MadeBy"] = "Odile of Old",
-                ["MadeAt"] = Ms(Began), ["Expires"] = Ms(Began), ["FilledAt"] = Ms(Began), ["Words"] = "Tired.",
+                ["Id"] = Id(Guid.NewGuid()),
+                ["ClientId"] = Id(Client),
+                ["VisitId"] = Id(Running),
+                ["TokenHash"] = "00",
+                ["MadeBy"] = "Odile of Old",
+                ["MadeAt"] = Ms(Began),
+                ["Expires"] = Ms(Began),
+                ["FilledAt"] = Ms(Began),
+                ["Words"] = "Tired.",
                 ["Answers"] = "[{\"fact\":\"asthma\",\"status\":\"known\"}]",
             });
             await Insert(connection, "OwnFlows", new()
             {
-                ["Id"] = Id(Guid.NewGuid()), ["Name"] = "Old legs", ["Summary"] = "", ["Plan"] = OldPlan(), ["Author"] = "Odile of Old", ["AddedAt"] = Ms(Began),
+                ["Id"] = Id(Guid.NewGuid()),
+                ["Name"] = "Old legs",
+                ["Summary"] = "",
+                ["Plan"] = OldPlan(),
+                ["Author"] = "Odile of Old",
+                ["AddedAt"] = Ms(Began),
             });
         }
 
         private async Task Visit(SqliteConnection connection, Guid id, string practitioner, string date, string? snapshot = null, string? signedBy = null, bool started = false) =>
             await Insert(connection, "Visits", new()
             {
-                ["Id"] = Id(id), ["ClientId"] = Id(Client), ["Date"] = date, ["At"] = "09:00", ["MinutesBooked"] = 50, ["Room"] = "mat room",
-                ["PractitionerId"] = practitioner, ["School"] = "house", ["Plan"] = OldPlan(), ["Words"] = "Heavy.", ["CheckIn"] = "[{\"fact\":\"fever\",\"status\":\"no\"}]",
-                ["Interviews"] = "[]", ["Overrides"] = "[]", ["Ratings"] = "[{\"measure\":\"heaviness\",\"before\":7,\"after\":4}]", ["Note"] = "{}",
-                ["ArrivedAt"] = Ms(Began), ["ScreenedAt"] = Ms(Began), ["StartedAt"] = started ? Ms(Began) : null, ["FinishedAt"] = snapshot is null ? null : Ms(Began),
-                ["SignedAt"] = snapshot is null ? null : Ms(Began + Duration.FromHours(1)), ["SignedBy"] = signedBy, ["Snapshot"] = snapshot, ["Version"] = 3,
+                ["Id"] = Id(id),
+                ["ClientId"] = Id(Client),
+                ["Date"] = date,
+                ["At"] = "09:00",
+                ["MinutesBooked"] = 50,
+                ["Room"] = "mat room",
+                ["PractitionerId"] = practitioner,
+                ["School"] = "house",
+                ["Plan"] = OldPlan(),
+                ["Words"] = "Heavy.",
+                ["CheckIn"] = "[{\"fact\":\"fever\",\"status\":\"no\"}]",
+                ["Interviews"] = "[]",
+                ["Overrides"] = "[]",
+                ["Ratings"] = "[{\"measure\":\"heaviness\",\"before\":7,\"after\":4}]",
+                ["Note"] = "{}",
+                ["ArrivedAt"] = Ms(Began),
+                ["ScreenedAt"] = Ms(Began),
+                ["StartedAt"] = started ? Ms(Began) : null,
+                ["FinishedAt"] = snapshot is null ? null : Ms(Began),
+                ["SignedAt"] = snapshot is null ? null : Ms(Began + Duration.FromHours(1)),
+                ["SignedBy"] = signedBy,
+                ["Snapshot"] = snapshot,
+                ["Version"] = 3,
             });
 
         private static async Task Events(SqliteConnection connection, Guid visit, params (string Kind, int Seconds, string? Response)[] events)
@@ -198,8 +269,14 @@ public sealed class UpgradeTests
             {
                 await Insert(connection, "SessionEvents", new()
                 {
-                    ["Id"] = Id(Guid.NewGuid()), ["VisitId"] = Id(visit), ["Sequence"] = i, ["At"] = Ms(Began + Duration.FromSeconds(events[i].Seconds)),
-                    ["ReceivedAt"] = Ms(Began + Duration.FromSeconds(events[i].Seconds)), ["Kind"] = events[i].Kind, ["Response"] = events[i].Response, ["By"] = "Odile of Old",
+                    ["Id"] = Id(Guid.NewGuid()),
+                    ["VisitId"] = Id(visit),
+                    ["Sequence"] = i,
+                    ["At"] = Ms(Began + Duration.FromSeconds(events[i].Seconds)),
+                    ["ReceivedAt"] = Ms(Began + Duration.FromSeconds(events[i].Seconds)),
+                    ["Kind"] = events[i].Kind,
+                    ["Response"] = events[i].Response,
+                    ["By"] = "Odile of Old",
                 });
             }
         }

@@ -27,6 +27,18 @@ public sealed record Levels(IReadOnlyList<double> UpToKPa, IReadOnlyList<double>
     /// <summary>The level a contact pressure makes, 1 to 5.</summary>
     public int At(double kPa) => 1 + UpToKPa.Count(limit => kPa > limit);
 
+    /// <summary>
+    /// Where a pressure lies on a scale that gives each level the same room, 0 to 100: the bands grow so fast that true lengths would
+    /// hide the light ones. Level 5 has no upper limit; its room stands for as much again as the limit below it.
+    /// </summary>
+    public double OnScale(double kPa)
+    {
+        const double Room = 100.0 / Deepest;
+        var level = At(kPa);
+        var (from, to) = (level == 1 ? 0 : UpToKPa[level - 2], level == Deepest ? 2 * UpToKPa[^1] : UpToKPa[level - 1]);
+        return Math.Round((level - 1) * Room + Math.Min(1, (kPa - from) / (to - from)) * Room, 2);
+    }
+
     /// <summary>The middle of a level's band, in kPa.</summary>
     public double Middle(int level) => level switch
     {

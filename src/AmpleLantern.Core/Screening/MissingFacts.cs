@@ -10,7 +10,14 @@ namespace AmpleLantern.Core.Screening;
 /// <param name="StrictAnswer">The fact that the careful answer notes: the fact itself, or for consent its refusal.</param>
 public sealed record MissingFact(
     string Fact, string Question, Outcome Strongest, string Why, IReadOnlyList<string> Steps, FactScope Scope, string? Region = null,
-    string? StrictAnswer = null);
+    string? StrictAnswer = null)
+{
+    /// <summary>What a yes notes.</summary>
+    public FactEntry IfYes => new(Fact, Region: Region);
+
+    /// <summary>What a no notes. Consent is asked the other way round: a yes allows, a no leaves the region out.</summary>
+    public FactEntry IfNo => Region is not null && StrictAnswer is { } refused ? new(refused, Region: Region) : new(Fact, FactStatus.No);
+}
 
 /// <summary>Which facts have not been asked, and matter here.</summary>
 public static class MissingFacts

@@ -109,7 +109,11 @@ public sealed class StoredBasis
     /// <param name="stored">Words that are stored already, or are about to be.</param>
     public static StoredBasis Of(Guid id, Guid visitId, Instant from, SessionBasis basis, StoredWords stored) => new()
     {
-        Id = id, VisitId = visitId, From = from, Document = PackedJson.Write(basis with { Words = BasisWords.None }, smallest: true), WordsId = stored.Id,
+        Id = id,
+        VisitId = visitId,
+        From = from,
+        Document = PackedJson.Write(basis with { Words = BasisWords.None }, smallest: true),
+        WordsId = stored.Id,
     };
 
     public SessionBasis Read() => PackedJson.Read<SessionBasis>(Document) with { Words = PackedJson.Read<BasisWords>(Words!.Document) };

@@ -64,7 +64,13 @@ public static class FactKeeping
         {
             desk.Db.EarlierFacts.Add(new()
             {
-                ClientId = visit.ClientId, VisitId = visit.Id, Entry = said, RecordedAt = said.SaidAt, By = desk.By, At = desk.Now, Reason = reason,
+                ClientId = visit.ClientId,
+                VisitId = visit.Id,
+                Entry = said,
+                RecordedAt = said.SaidAt,
+                By = desk.By,
+                At = desk.Now,
+                Reason = reason,
             });
         }
 
@@ -82,7 +88,13 @@ public static class FactKeeping
 
     private static void Earlier(Visit visit, ClientFact fact, VisitDesk desk, string? reason) => desk.Db.EarlierFacts.Add(new()
     {
-        ClientId = visit.ClientId, Entry = fact.ToEntry(), RecordedBy = fact.RecordedBy, RecordedAt = fact.RecordedAt, By = desk.By, At = desk.Now, Reason = reason,
+        ClientId = visit.ClientId,
+        Entry = fact.ToEntry(),
+        RecordedBy = fact.RecordedBy,
+        RecordedAt = fact.RecordedAt,
+        By = desk.By,
+        At = desk.Now,
+        Reason = reason,
     });
 
     private static string? Opposite(string fact) => fact switch

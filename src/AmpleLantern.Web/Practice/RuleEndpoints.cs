@@ -12,9 +12,13 @@ using NodaTime;
 namespace AmpleLantern.Web.Practice;
 
 /// <summary>A rule of the practice's own, as written on the screen.</summary>
+/// <param name="Draft">The rule as the form fills it in.</param>
+/// <param name="When">Or its condition in full,</param>
+/// <param name="Then">and its effects.</param>
 /// <param name="Instead">What to do instead, in plain words.</param>
 /// <param name="Reason">Why this practice has it; kept with the author's name.</param>
-public sealed record OwnRuleRequest(string Title, Condition When, IReadOnlyList<Effect> Then, string Why, string Instead, string Reason);
+public sealed record OwnRuleRequest(
+    string Title, string Why, string Instead, string Reason, RuleDraft? Draft = null, Condition? When = null, IReadOnlyList<Effect>? Then = null);
 
 /// <summary>Taking a rule of one's own out again.</summary>
 public sealed record RetireRequest(string Id);
@@ -109,11 +113,12 @@ public static class RuleEndpoints
         RefusalException.Unless(request.Why.Trim().Length >= ShortestReason, "why-missing", "Write why, so that whoever meets it understands.", "/why");
         RefusalException.Unless(request.Instead.Trim().Length >= 3, "instead-missing", "Write what to do instead.", "/instead");
         RefusalException.Unless(request.Reason.Trim().Length >= ShortestReason, "reason-too-short", $"Write the reason for having this rule in at least {ShortestReason} letters.", "/reason");
-        RefusalException.Unless(request.Then.Count > 0, "effect-missing", "Say what the rule does: choose an outcome.", "/then");
+        var (when, then) = request.Draft is { } draft ? (draft.When(), draft.Then()) : (request.When ?? new(), request.Then ?? []);
+        RefusalException.Unless(then.Count > 0, "effect-missing", "Say what the rule does: choose an outcome.", "/then");
         var day = NodaTime.Text.LocalDatePattern.Iso.Format(clock.Today);
         var id = $"own.{Guid.CreateVersion7():n}"[..20];
         var rule = new Rule(
-            id, request.Title.Trim(), new(Source.OwnRule, $"{person.Name}, {day}: {request.Reason.Trim()}"), request.When, request.Then,
+            id, request.Title.Trim(), new(Source.OwnRule, $"{person.Name}, {day}: {request.Reason.Trim()}"), when, then,
             request.Why.Trim(), [request.Instead.Trim()], []);
         var wrong = ScreeningChecks.Of(rule, book.Current.And(rule));
         return wrong.Count == 0 ? rule : throw new RefusalException("rule-wrong", wrong[0].Reason, wrong[0].Path);

@@ -28,7 +28,7 @@ public sealed class PressArtist(FigureShelf shelf, KnowledgeBase knowledge, Memo
             way is { } w ? r.Setting.Of(w) : 0, Tenth(r.Newtons), Tenth(r.KilogramsForce), Tenth(r.NormalNewtons), Tenth(r.DragNewtons),
             r.KPa is { } kPa ? Tenth(kPa) : null, r.Level, r.AboveCap, held.Feasible, r.PullNewtons is { } pull ? Tenth(pull) : null, Tenth(held.LumbarNm), FreeBody.Say(asked, r),
             [.. held.Forces.Select(f => new ShownForce(f.Support, Mm(f.At.Z - held.ContactAt.Z), Mm(f.At.Y), (float)Tenth(f.Newtons.Y), (float)Tenth(f.Newtons.Z)))],
-            [.. Puppet.Places(held.Bones, shift).SelectMany(p => new[] { MathF.Round(p.X), MathF.Round(p.Y), MathF.Round(p.Degrees, 1) })]);
+            [.. Puppet.Places(held.Bones, shift).SelectMany(p => new[] { MathF.Round(p.X), MathF.Round(p.Y), MathF.Round(p.Degrees, 1) })], r.KPa is { } pressed ? r.Levels.OnScale(pressed) : null);
     }
 
     /// <summary>Every position of a slider, the others as they are.</summary>

@@ -67,7 +67,7 @@ public static class PressEndpoints
         {
             var levels = Levels.Of(area, planned.Region, between.Own, desk.Knowledge);
             return new(
-                step, worked.Mechanics.Name, worked.Mechanics.Kind, worked.Mechanics.Source.ToString(), planned.Level, planned.Level, cap?.Level, null, cap?.By ?? [], contact.Name,
+                step, worked.Mechanics.Name, worked.Mechanics.Kind, worked.Mechanics.Source.ToString(), planned.Level, planned.Level, cap?.Level, null, null, cap?.By ?? [], contact.Name,
                 area, counted, contact.Spots, 0, null, false, null, [], [], worked.Mechanics.Kind is MechanicsKind.Hand ? Shown(levels) : null, null, name, estimated, worked.Newtons);
         }
 
@@ -80,7 +80,7 @@ public static class PressEndpoints
         var setting = result.Setting;
         return new(
             step, worked.Mechanics.Name, worked.Mechanics.Kind, worked.Mechanics.Source.ToString(), planned.Level, StepPress.Goal(asked, planned.Level), cap?.Level, result.CapKPa,
-            cap?.By ?? [], contact.Name, area, counted, asked.Place.Spots, Math.Round(asked.Place.SlopeDegrees, 0), setting, planned.Press is not null,
+            result.CapKPa is { } capped && double.IsFinite(capped) ? result.Levels.OnScale(capped) : null, cap?.By ?? [], contact.Name, area, counted, asked.Place.Spots, Math.Round(asked.Place.SlopeDegrees, 0), setting, planned.Press is not null,
             artist.Frame(asked, result, worked.Way), [.. StepPress.Ways(asked.Mechanics).Select(w => artist.Slider(asked, setting, w))],
             Advices.For(planned, asked, result, desk.Knowledge), worked.Mechanics.Kind is MechanicsKind.Pull ? null : Shown(result.Levels), artist.Scene(planned, worked, between), name,
             estimated, 0);

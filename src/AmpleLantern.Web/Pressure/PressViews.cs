@@ -11,10 +11,11 @@ public sealed record ShownForce(string Support, float X, float Y, float Up, floa
 /// <summary>One setting worked out, ready to be drawn.</summary>
 /// <param name="Value">Of the way that is moved.</param>
 /// <param name="Why">The sum behind it, or why it cannot be held.</param>
+/// <param name="OnScale">Where its pressure lies on the scale of levels, 0 to 100.</param>
 /// <param name="Pieces">Three numbers a piece, in the puppet's order: mm forward of the contact, mm up from the floor, degrees.</param>
 public sealed record PressFrame(
     double Value, double Newtons, double Kilograms, double Normal, double Drag, double? KPa, int? Level, bool AboveCap, bool Feasible, double? Pull, double LumbarNm,
-    string Why, IReadOnlyList<ShownForce> Forces, IReadOnlyList<float> Pieces);
+    string Why, IReadOnlyList<ShownForce> Forces, IReadOnlyList<float> Pieces, double? OnScale);
 
 /// <summary>A way of changing the press, with every position of its slider worked out.</summary>
 public sealed record PressSlider(Way Way, double Least, double Most, double Step, double Value, IReadOnlyList<PressFrame> Frames);
@@ -39,7 +40,7 @@ public sealed record ShownLevels(IReadOnlyList<double> UpToKPa, IReadOnlyList<do
 /// <param name="Kept">The setting was set by hand and is kept with the step.</param>
 /// <param name="Estimated">Mass or stature of the practitioner is not known yet.</param>
 public sealed record PressView(
-    string Step, string Stance, MechanicsKind Kind, string Source, int Planned, int Goal, int? CapLevel, double? CapKPa, IReadOnlyList<string> CapBy, string Contact,
+    string Step, string Stance, MechanicsKind Kind, string Source, int Planned, int Goal, int? CapLevel, double? CapKPa, double? CapOnScale, IReadOnlyList<string> CapBy, string Contact,
     double AreaCm2, bool AreaCounted, int Spots, double SlopeDegrees, Setting? Setting, bool Kept, PressFrame? Now, IReadOnlyList<PressSlider> Sliders,
     IReadOnlyList<PressAdvice> Advice, ShownLevels? Levels, PressScene? Scene, string Practitioner, bool Estimated, double HandNewtons);
 

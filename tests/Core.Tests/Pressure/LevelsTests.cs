@@ -117,4 +117,16 @@ public class LevelsTests
         new(Body, Known.Base.Pressure.Mechanics["treading-bars"], Known.Base.Contacts[contact], new(0.12, 0, 1), "thigh-back", null, capLevel);
 
     private static PressResult Treading(string contact, double support, int? capLevel) => Pressing.At(Asked(contact, capLevel), new(0, 0, support), Known.Base);
+
+    [Fact]
+    public void The_scale_gives_each_level_a_fifth_and_never_runs_back()
+    {
+        var levels = Levels.Of(60, "thigh-front", null, Known.Base);
+        Assert.Equal(0, levels.OnScale(0));
+        Assert.Equal([20, 40, 60, 80], levels.UpToKPa.Select(levels.OnScale));
+        Assert.Equal(100, levels.OnScale(1e6));
+        var places = Enumerable.Range(0, 400).Select(i => levels.OnScale(i)).ToList();
+        Assert.Equal(places.Order(), places);
+        Assert.All(Enumerable.Range(1, 5), level => Assert.InRange(levels.OnScale(levels.Middle(level)), (level - 1) * 20, level * 20));
+    }
 }

@@ -195,4 +195,20 @@ public class StrictReadingTests
 
         public int GetHashCode(PlanStep obj) => obj.Level;
     }
+
+    [Fact]
+    public void Every_question_says_what_its_yes_and_its_no_would_note()
+    {
+        foreach (var flow in Known.Base.Flows.All)
+        {
+            foreach (var m in MissingFacts.For(new(Known.Day, null, [], ConsentMustBeGiven: true), Known.Flow(flow.Id), Known.Base.HouseSchool, Known.Base))
+            {
+                Assert.True(m.IfYes.HoldsOn(Known.Day));
+                Assert.Equal(m.Region, m.IfYes.Region);
+                // A no to a consent is itself something that holds: the refusal of that place.
+                Assert.Equal(m.Region is not null, m.IfNo.HoldsOn(Known.Day));
+                Assert.Equal(m.Region is null ? m.Fact : Derived.ConsentRefused, m.IfNo.Fact);
+            }
+        }
+    }
 }

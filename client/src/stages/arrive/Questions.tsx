@@ -1,5 +1,5 @@
 import { useTranslation } from 'react-i18next';
-import type { FactEntry, MissingFact, VisitView, Vocabulary } from '../../api/types';
+import type { VisitView, Vocabulary } from '../../api/types';
 import { useKeys } from '../../shell/keys';
 import { Mark } from '../../parts/Mark';
 import { useAnswer } from './useAnswer';
@@ -13,8 +13,8 @@ export function Questions({ visit, words }: { visit: VisitView; words: Vocabular
   const [first] = visit.may['ask-facts']?.allowed && visit.phase === 'not-started' ? visit.missing : [];
   useKeys((e) => {
     if (!first || e.ctrlKey || e.metaKey || e.altKey) return;
-    if (e.key === 'y') answer(yes(first));
-    if (e.key === 'n') answer(no(first));
+    if (e.key === 'y') answer(first.ifYes!);
+    if (e.key === 'n') answer(first.ifNo!);
   });
   if (!first) return null;
   const facts = visit.missing.filter((m) => !m.region).map((m) => m.fact);
@@ -33,10 +33,10 @@ export function Questions({ visit, words }: { visit: VisitView; words: Vocabular
             </p>
           </div>
           <div className="yesno">
-            <button type="button" className="pill" onClick={() => answer(yes(m))}>
+            <button type="button" className="pill" onClick={() => answer(m.ifYes!)}>
               {t('arrive.yes')} {i === 0 && <kbd>Y</kbd>}
             </button>
-            <button type="button" className="pill" onClick={() => answer(no(m))}>
+            <button type="button" className="pill" onClick={() => answer(m.ifNo!)}>
               {t('arrive.no')} {i === 0 && <kbd>N</kbd>}
             </button>
           </div>
@@ -70,10 +70,3 @@ export function Questions({ visit, words }: { visit: VisitView; words: Vocabular
     </section>
   );
 }
-
-/** Consent is asked the other way round: a yes allows, a no leaves the region out. */
-const yes = (m: MissingFact): FactEntry => ({ fact: m.fact, status: 'known', region: m.region });
-const no = (m: MissingFact): FactEntry =>
-  m.region && m.strictAnswer
-    ? { fact: m.strictAnswer, status: 'known', region: m.region }
-    : { fact: m.fact, status: 'no' };

@@ -29,6 +29,8 @@ const missing = (part: Partial<MissingFact>): MissingFact => ({
   why: 'Not today',
   steps: [],
   scope: 'today',
+  ifYes: { fact: 'fever', status: 'known' },
+  ifNo: { fact: 'fever', status: 'no' },
   ...part,
 });
 const consent = missing({
@@ -37,6 +39,8 @@ const consent = missing({
   strongest: 'avoid',
   region: 'groin',
   strictAnswer: 'consent-refused',
+  ifYes: { fact: 'consent-given', status: 'known', region: 'groin' },
+  ifNo: { fact: 'consent-refused', status: 'known', region: 'groin' },
 });
 /** A visit before its start, as whoever may ask sees it. */
 const open = { id: 'v', phase: 'not-started', may: { 'ask-facts': { allowed: true } } };
@@ -51,7 +55,7 @@ describe('questions that matter', () => {
     fireEvent.click(screen.getByRole('button', { name: /^No N/ }));
     expect(said.answer).toHaveBeenLastCalledWith({ fact: 'fever', status: 'no' });
   });
-  it('ask consent the other way round: a yes allows the region, a no leaves it out', () => {
+  it('note of a consent what the server says a yes and a no mean', () => {
     asked(consent);
     fireEvent.keyDown(window, { key: 'y' });
     expect(said.answer).toHaveBeenLastCalledWith({ fact: 'consent-given', status: 'known', region: 'groin' });

@@ -23,8 +23,6 @@ const empty = {
   reason: '',
 };
 
-type Condition = OwnRuleRequest['when'];
-
 interface Tried {
   when: string;
   touches: string[];
@@ -144,35 +142,23 @@ export function RuleForm({ kept, leave }: { kept: (lines: RuleLine[]) => void; l
   );
 }
 
+/** The form as it is; what it means is worked out where rules are. */
 function requestOf(form: typeof empty): OwnRuleRequest {
-  const one = (id: string) => (id ? [id] : undefined);
-  const on = {
-    families: one(form.family),
-    regions: one(form.region),
-    contacts: one(form.contact),
-    products: one(form.product),
-    levelAbove: form.outcome === 'modify' && form.level ? Number(form.level) : undefined,
-  };
-  const somewhere = Object.values(on).some((v) => v !== undefined);
-  // A fact on one side concerns the work on that side.
-  const target = { ...on, sameSide: true, sameRegion: false, noTouchMissing: false, namedProduct: false, warm: false };
-  const asked: Condition[] = [
-    ...(form.fact ? [{ always: false, fact: form.fact }] : []),
-    ...(form.age ? [{ always: false, age: form.age as 'child' | 'older-adult' }] : []),
-  ];
+  const { titleOf, why, instead, reason, level, fact, age, family, region, contact, product, outcome } = form;
   return {
-    title: form.titleOf,
-    when: asked.length === 1 ? asked[0]! : { always: false, all: asked },
-    then: [
-      {
-        outcome: form.outcome,
-        on: somewhere ? target : undefined,
-        cap: on.levelAbove ? { level: on.levelAbove } : undefined,
-        refer: false,
-      },
-    ],
-    why: form.why,
-    instead: form.instead,
-    reason: form.reason,
+    title: titleOf,
+    why,
+    instead,
+    reason,
+    draft: {
+      fact: fact || undefined,
+      age: (age || undefined) as 'child' | 'older-adult' | undefined,
+      outcome,
+      family: family || undefined,
+      region: region || undefined,
+      contact: contact || undefined,
+      product: product || undefined,
+      level: level ? Number(level) : undefined,
+    },
   };
 }
