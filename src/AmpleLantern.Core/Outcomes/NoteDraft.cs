@@ -52,6 +52,11 @@ public static class NoteDraft
 
     private static string Done(VisitLog log, PracticeKnowledge knowledge)
     {
+        if (NothingGiven(log))
+        {
+            return "Nothing was given.";
+        }
+
         var given = log.Given.Where(g => g.GivenSeconds > 0).ToList();
         var skipped = log.Given.Where(g => g.GivenSeconds <= 0).Select(g => log.NameOf(g.Step)).Distinct().ToList();
         var changed = log.Departures.Select(d => d.Kind switch
@@ -90,9 +95,12 @@ public static class NoteDraft
                 same.Count > 0 ? $"{Names(same, knowledge)} did not move enough to count: change one thing, not everything" : "",
                 worse.Count > 0 ? $"{Names(worse, knowledge)} {Numbers(worse)}: ask tomorrow, and begin lighter" : "",
                 .. lighter,
-                knowledge.Defaults.Aftercare,
+                // Who was not worked on has nothing to rest from; who was sent on is told where.
+                NothingGiven(log) ? log.Findings.Any(f => f.Outcome.ForbidsTreatment()) ? "A physician looks first; go on when we have heard from them" : "" : knowledge.Defaults.Aftercare,
             ]);
     }
+
+    private static bool NothingGiven(VisitLog log) => log.Session.StartedAt is null && log.Given.All(g => g.GivenSeconds <= 0);
 
     private static string Title(string rule, PracticeKnowledge knowledge) => knowledge.Rules.Find(rule)?.Title ?? rule;
 

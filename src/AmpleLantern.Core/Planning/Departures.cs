@@ -36,7 +36,7 @@ public static class Departures
     {
         if (now is null)
         {
-            var instead = plan.Steps.Where(s => s.InsteadOf == was.Name && s.Side == was.Side).Select(s => s.Name).Distinct().ToList();
+            var instead = plan.Steps.Where(s => s.Replaces == was.Id || s.Replaces is null && s.InsteadOf == was.Name && s.Side == was.Side).Select(s => s.Name).Distinct().ToList();
             return instead.Count > 0 ? (DepartureKind.Exchanged, string.Join(", ", instead)) : (DepartureKind.LeftOut, "");
         }
 

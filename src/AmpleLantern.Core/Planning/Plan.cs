@@ -41,14 +41,16 @@ public sealed record PlanBlock(string Id, string Name);
 /// <param name="PacePercent">How fast it goes, of the usual pace; the usual when not said.</param>
 /// <param name="Pinned">Never cut, moved to other repeats or left out when time is short.</param>
 /// <param name="Press">How the body leans or hangs for it, where that was set; otherwise worked out from the level.</param>
-/// <param name="InsteadOf">Name of the step it replaced, when a swap put it here.</param>
+/// <param name="InsteadOf">Name of the step it replaced, when a swap put it here, as it is shown.</param>
+/// <param name="Replaces">Id of that step.</param>
 public sealed record PlanStep(
     string Id, string Name, string Block, string Region, Side Side, string Position, string Stance, string Technique,
     string Contact, PatternSpec Pattern, int Level, int Repeats, RepeatRange Range, string Purpose, StepRole Role,
     BreathRule Breath, double SetupSeconds, double NoTouchSeconds, IReadOnlyList<string> AlsoIn,
     IReadOnlyList<string> Props, string? Where = null, string? Pair = null, string? Note = null, string? InsteadOf = null,
     IReadOnlyList<string>? Points = null, string? Line = null, IReadOnlyList<string>? Products = null, string? Surface = null,
-    int? RangePercent = null, int? PacePercent = null, bool Pinned = false, Setting? Press = null)
+    int? RangePercent = null, int? PacePercent = null, bool Pinned = false, Setting? Press = null,
+    string? Replaces = null)
 {
     /// <summary>The single purposes of "warm, soften".</summary>
     internal IReadOnlyList<string> Purposes => Purpose.Split(',', StringSplitOptions.TrimEntries);

@@ -36,7 +36,7 @@ public static class SwapWays
             [LeaveOut] => [],
             [Points] => WithoutPoints(step, limits.PointsOut(step)),
             [NoProduct] => [step with { Products = null }],
-            ["contact", var c] => [step with { Contact = knowledge.Contacts[c].Id, InsteadOf = step.InsteadOf ?? step.Name }],
+            ["contact", var c] => [step with { Contact = knowledge.Contacts[c].Id, InsteadOf = step.InsteadOf ?? step.Name, Replaces = step.Replaces ?? step.Id }],
             ["position", var p] => [step with { Position = knowledge.Positions[p].Id }],
             ["surface", var s] => [step with { Surface = s }],
             ["technique", var t] => [Other(step, knowledge.Techniques[t])],
@@ -149,6 +149,7 @@ public static class SwapWays
         Level = technique.Levels.Clamp(step.Level),
         Breath = technique.Breath,
         InsteadOf = step.InsteadOf ?? step.Name,
+        Replaces = step.Replaces ?? step.Id,
     };
 
     private static IReadOnlyList<PlanStep> WithoutPoints(PlanStep step, IReadOnlySet<string> taken)
@@ -164,6 +165,6 @@ public static class SwapWays
         var placed = FlowPlans.Step(template, $"{step.Id}.{template.Id}", step.Block, step.Side, pair, knowledge, school);
         // The client stays as they lie, where the new work allows it.
         var position = template.AlsoIn?.Contains(step.Position) == true ? step.Position : placed.Position;
-        return placed with { InsteadOf = step.Name, Role = step.Role, Position = position, Surface = step.Surface };
+        return placed with { InsteadOf = step.Name, Replaces = step.Replaces ?? step.Id, Role = step.Role, Position = position, Surface = step.Surface };
     }
 }

@@ -96,7 +96,7 @@ public static class LibraryEndpoints
             Id = Guid.CreateVersion7(),
             Name = plan.Name,
             Summary = request.Summary.Trim(),
-            Plan = plan.With(s => s with { InsteadOf = null }),
+            Plan = plan.With(s => s with { InsteadOf = null, Replaces = null }),
             Author = person.Id!,
             AddedAt = clock.Now,
         };

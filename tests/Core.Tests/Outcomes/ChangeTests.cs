@@ -54,4 +54,18 @@ public class ChangeTests
         Assert.Contains("Too much at", note.Done, StringComparison.Ordinal);
         Assert.Contains("repeat Legs on the mat", note.Next, StringComparison.Ordinal);
     }
+
+    [Fact]
+    public void A_note_of_a_visit_at_which_nothing_was_given_says_so_and_does_not_send_them_to_rest()
+    {
+        var plan = Known.Flow(Known.Groin);
+        var session = new Session(Known.Expand(plan), Known.Base);
+        var state = session.Fold([]);
+        var screen = Known.Screened(plan, null, new Core.Screening.FactEntry("hot-swollen-calf", Side: Core.Techniques.Side.Right));
+        VisitNote Note(IReadOnlyList<Core.Screening.Finding> findings) => NoteDraft.From(
+            new("Hot calf.", findings, [], plan, plan.Steps.ToDictionary(s => s.Id), [], session.Given(state), state, []), Known.Base);
+        Assert.Equal("Nothing was given.", Note(screen.Findings).Done);
+        Assert.StartsWith("A physician looks first", Note(screen.Findings).Next, StringComparison.Ordinal);
+        Assert.Equal("", Note([]).Next);
+    }
 }
