@@ -81,8 +81,9 @@ public sealed class GiveSurvives : IAsyncLifetime
         Assert.Equal(before + 10, Events(page));
         page.Until("the screen to speak", () => page.Driver.FindElements(By.CssSelector(".gready .plum")).FirstOrDefault(p => p.Text.Contains("The session cannot go on", StringComparison.Ordinal)));
         var responses = page.Api($"/api/visits/{VisitId(page)}/give").GetProperty("session").GetProperty("responses").EnumerateArray().Select(r => r.GetProperty("response").GetString()).ToList();
+        // Two of the demo, eight quiet ones and the dizzy one, each once and as they were pressed.
         Assert.Equal(9, responses.Skip(2).Count());
-        Assert.Equal(responses.Count, responses.Distinct().Count() + responses.GroupBy(r => r).Sum(g => g.Count() - 1));
+        Assert.Equal(9, responses.Skip(2).Distinct().Count());
         Assert.Equal("dizzy", responses[^1]);
     }
 

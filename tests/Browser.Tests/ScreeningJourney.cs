@@ -76,7 +76,7 @@ public sealed class ScreeningJourney(Server server) : IClassFixture<Server>
             ("Dorrit Anselwick", "Change 8 steps before you begin.", "The dates given make 12 weeks and 16 weeks."),
         })
         {
-            page.Driver.Navigate().GoToUrl($"{server.Address}/today");
+            page.Driver.Navigate().GoToUrl($"{server.Address}/today?who=all");
             page.Until($"the visit of {client}", () => page.Driver.FindElements(By.CssSelector("a.dayvisit")).FirstOrDefault(a => a.Text.Contains(client, StringComparison.Ordinal))).Click();
             page.See(verdict);
             page.See(why);

@@ -63,6 +63,7 @@ export type DoseRow = S['DoseRow'];
 export type PressView = S['PressView'];
 export type PressFrame = S['PressFrame'];
 export type Setting = S['Setting'];
+export type Bookable = S['Bookable'];
 export type PractitionerLoad = S['PractitionerLoad'];
 export type LoadLimits = S['LoadLimits'];
 export type OwnBodyView = S['OwnBodyView'];

@@ -34,3 +34,7 @@ export const longDay = (iso: string) =>
 
 /** A landmark as it is said in a sentence: "the outer ankle bone", but "between the brows". */
 export const theLandmark = (name: string) => (/^(between|below|under|middle|end) /.test(name) ? name : `the ${name}`);
+
+/** Where a value comes from: how it is known, and the work it stands in. */
+export const sourceLine = (source: { label: string; work?: string | null }) =>
+  [source.label, source.work].filter(Boolean).join(': ');

@@ -47,6 +47,7 @@ public sealed record HoldSeconds(double Min, double Usual, double Max);
 /// <param name="YoungestPregnancyAge">Below it a pregnancy is doubted, not believed.</param>
 /// <param name="OldestPregnancyAge">Above it a pregnancy is doubted, not believed.</param>
 /// <param name="PregnancyDatesAgreeWithinDays">Two dates of one pregnancy further apart than this do not fit together.</param>
+/// <param name="GivenOtherwiseSeconds">A step given this much longer or shorter than planned was given otherwise; less is the hand's own time.</param>
 /// <param name="ShortestPlanMinutes">A plan shorter than this is refused as a slip.</param>
 public sealed record PracticeDefaults(
     string Id, Source Source, PressTimes Press, double BreathsPerMinute, double SlowestBreathsPerMinute,
@@ -54,4 +55,5 @@ public sealed record PracticeDefaults(
     double StanceChangeSeconds, double TalkBeforeMinutes, double TalkAfterMinutes, int ShortestPlanMinutes,
     int LongestPlanMinutes, int LongestPregnancyWeeks, int DaysFromLastPeriodToDueDate, int SecondTrimesterFromWeeks,
     int ThirdTrimesterFromWeeks, double OutBreathShare, string Aftercare, double FootLengthOfStature,
-    double FourFingersOfStature, double StatureErrorPercent, int YoungestPregnancyAge, int OldestPregnancyAge, int PregnancyDatesAgreeWithinDays) : IKnown;
+    double FourFingersOfStature, double StatureErrorPercent, int YoungestPregnancyAge, int OldestPregnancyAge, int PregnancyDatesAgreeWithinDays,
+    double GivenOtherwiseSeconds) : IKnown;

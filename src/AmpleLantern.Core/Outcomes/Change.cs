@@ -50,13 +50,20 @@ public static class Changes
 /// <summary>One visit's value of a measure, for the line over visits.</summary>
 public sealed record TrendPoint(LocalDate Date, double? Before, double? After);
 
-/// <summary>A measure over visits: from the first value before to the last value after.</summary>
+/// <summary>
+/// A measure over visits: from the first value taken to the last. A single value is no change, neither for better nor "the same":
+/// it is not yet measured again.
+/// </summary>
 public sealed record Trend(string Measure, IReadOnlyList<TrendPoint> Points, Change Overall)
 {
-    public static Trend Of(Measure measure, IReadOnlyList<TrendPoint> points) => new(
-        measure.Id, points,
-        Changes.Judge(measure, new(
-            measure.Id,
-            points.Select(p => p.Before).FirstOrDefault(b => b is not null),
-            points.Select(p => p.After ?? p.Before).LastOrDefault(a => a is not null))));
+    public static Trend Of(Measure measure, IReadOnlyList<TrendPoint> points)
+    {
+        List<double> taken = [.. points.SelectMany(p => new[] { p.Before, p.After }).OfType<double>()];
+        return new(measure.Id, points, Changes.Judge(measure, taken switch
+        {
+            [] => new(measure.Id),
+            [var only] => new(measure.Id, Before: only),
+            [var first, .., var last] => new(measure.Id, first, last),
+        }));
+    }
 }

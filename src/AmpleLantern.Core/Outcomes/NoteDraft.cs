@@ -112,7 +112,7 @@ public static class NoteDraft
 
     private static string Change(Change c, PracticeKnowledge knowledge)
     {
-        var verdict = c.Verdict switch { ChangeVerdict.Better => "better", ChangeVerdict.Worse => "worse", _ => "no change that counts" };
+        var verdict = c.Verdict switch { ChangeVerdict.Better => "better", ChangeVerdict.Worse => "worse", ChangeVerdict.Same => "no change that counts", _ => "not measured again" };
         return $"{knowledge.Measures[c.Measure].Name} {Number(c.Before)} to {Number(c.After)}: {verdict} (counts from {Number(c.Threshold)})";
     }
 

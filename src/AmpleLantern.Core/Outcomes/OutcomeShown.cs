@@ -42,10 +42,9 @@ public sealed record GivenSummary(
     double GivenSeconds, double PlannedSeconds, int GivenSteps, int PlannedSteps, int GivenPresses, string? EndedAt, int NotReached,
     IReadOnlyList<GivenOtherwise> Otherwise)
 {
-    /// <summary>A difference smaller than this is the hand's own time, in seconds.</summary>
-    public const double Clear = 15;
-
-    public static GivenSummary Of(IReadOnlyList<GivenStep> given, SessionState state, Expansion expansion, IReadOnlyDictionary<string, PlanStep> steps)
+    /// <param name="clearSeconds">A smaller difference between given and planned is not told: <see cref="PracticeDefaults.GivenOtherwiseSeconds"/>.</param>
+    public static GivenSummary Of(
+        IReadOnlyList<GivenStep> given, SessionState state, Expansion expansion, IReadOnlyDictionary<string, PlanStep> steps, double clearSeconds)
     {
         var done = given.Where(g => g.GivenSeconds > 0).ToList();
         var last = given.ToList().FindLastIndex(g => g.GivenSeconds > 0);
@@ -56,7 +55,7 @@ public sealed record GivenSummary(
             Math.Round(done.Sum(g => g.GivenSeconds), 1), expansion.TotalSeconds, done.Count, given.Count, given.Sum(g => g.GivenPresses),
             early && last >= 0 ? Name(given[last].Step) : null, early ? given.Count - last - 1 : 0,
             state.Phase is GivePhase.NotStarted ? [] :
-            [.. upTo.Where(g => g.GivenSeconds <= 0 || Math.Abs(g.GivenSeconds - g.PlannedSeconds) > Clear)
+            [.. upTo.Where(g => g.GivenSeconds <= 0 || Math.Abs(g.GivenSeconds - g.PlannedSeconds) > clearSeconds)
                 .Select(g => new GivenOtherwise(g.Step, Name(g.Step), g.PlannedSeconds, g.GivenSeconds))]);
     }
 }

@@ -110,7 +110,7 @@ public sealed class VisitFrame
         [.. Knowledge.Measures.All.Select(m => Core.Outcomes.Changes.Judge(m, visit.Ratings.FirstOrDefault(r => r.Measure == m.Id) ?? new(m.Id)))];
 
     public VisitNote Note => field ??= visit.Seal?.Note ?? visit.Note.Over(NoteDraft.From(
-        new(visit.Words, Screen.Findings, [.. Overrides.Select(Named)], Plan, Steps, Departures, Given, State, Changes), Knowledge));
+        new(visit.Words, Screen.Findings, Reasons, Plan, Steps, Departures, Given, State, Changes), Knowledge));
 
     /// <summary>Every step of every basis it stood on, by id; the latest where one was changed.</summary>
     public IReadOnlyDictionary<string, PlanStep> Steps => field ??=
@@ -140,9 +140,9 @@ public sealed class VisitFrame
         var live = Basis is null;
         return new(
             visit.Id, visit.Version, Header(), visit.Date, visit.At, visit.MinutesBooked, MinutesOnMat, visit.Room, School.Id,
-            lamps, Lamps.Current(lamps), visit.Words, Facts(), Missing, Headline, Screen, ScreenShown.Of(Screen, Plan, Overrides), Start,
-            [.. Overrides.Select(Named)], Plan, SetAside, SetOut.For(Plan, Knowledge), Departures, Expansion, Tempo, Changes, SessionAt(at),
-            Given, GivenSummary.Of(Given, State, Expansion, Steps), Note, visit.Note == NoteEdits.None, visit.SignedAt,
+            lamps, Lamps.Current(lamps), visit.Words, Facts(), Missing, Headline, Screen, ScreenShown.Of(Screen, Plan, Reasons), Start,
+            Reasons, Plan, SetAside, SetOut.For(Plan, Knowledge), Departures, Expansion, Tempo, Changes, SessionAt(at),
+            Given, GivenSummary.Of(Given, State, Expansion, Steps, Knowledge.Defaults.GivenOtherwiseSeconds), Note, visit.Note == NoteEdits.None, visit.SignedAt,
             visit.SignedBy is { } by ? setting.Names.Of(by) : null,
             [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, setting.Names.Of(a.By), a.At))],
             Basis?.KnowledgeVersion ?? now.Version, Basis?.Reconstructed ?? false, live ? setting.Reach.Of(Plan) : [], Clearances(),
@@ -228,7 +228,8 @@ public sealed class VisitFrame
         return late.Count == 0 ? state : state with { Responses = [.. state.Responses, .. late] };
     }
 
-    private Override Named(Override o) => o with { By = setting.Names.Of(o.By) };
+    /// <summary>The reasons as they are shown: with names, where the record keeps who it was by id.</summary>
+    private IReadOnlyList<Override> Reasons => [.. Overrides.Select(o => o with { By = setting.Names.Of(o.By) })];
 
     private ReviewResult Named(ReviewResult review) => review with { Silenced = [.. review.Silenced.Select(x => x with { By = setting.Names.Of(x.By) })] };
 

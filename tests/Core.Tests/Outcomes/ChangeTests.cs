@@ -33,6 +33,16 @@ public class ChangeTests
         Assert.Equal(ChangeVerdict.Better, trend.Overall.Verdict);
     }
 
+    [Theory]
+    [InlineData(null, null)]
+    [InlineData(4.0, null)]
+    [InlineData(null, 4.0)]
+    public void A_measure_taken_less_than_twice_is_not_called_unchanged(double? before, double? after)
+    {
+        var overall = Trend.Of(Known.Base.Measures["heaviness"], [new(new(2026, 1, 1), before, after), new(new(2026, 1, 9), null, null)]).Overall;
+        Assert.Equal((ChangeVerdict.NotMeasured, before ?? after, null), (overall.Verdict, overall.Before, overall.After));
+    }
+
     [Fact]
     public void The_note_is_drafted_from_the_log_with_nothing_to_type()
     {

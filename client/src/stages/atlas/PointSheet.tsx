@@ -1,6 +1,7 @@
 import { useTranslation } from 'react-i18next';
 import type { PointPage, Vocabulary } from '../../api/types';
 import { Way } from './Way';
+import { sourceLine } from '../../parts/spoken';
 
 interface Props {
   page: PointPage;
@@ -102,7 +103,7 @@ export function PointSheet({ page, words, position, side, onPoint, onPosition, o
             </>
           )}
           <dt>{t('sheet.source')}</dt>
-          <dd>{point.source.work ? `${point.source.label}: ${point.source.work}` : point.source.label}</dd>
+          <dd>{sourceLine(point.source)}</dd>
         </dl>
       )}
       <nav className="along" aria-label={t('atlas.along')}>

@@ -1,6 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import type { FromLandmark } from '../../api/types';
-import { theLandmark } from '../../parts/spoken';
+import { theLandmark, sourceLine } from '../../parts/spoken';
 
 /** One distance to go: centimetres first, then cun and the practitioner's own fingers; how it came about on demand. */
 export function Way({ from }: { from: FromLandmark }) {
@@ -28,7 +28,7 @@ export function Way({ from }: { from: FromLandmark }) {
         </i>
         <details>
           <summary>{t('atlas.why')}</summary>
-          {from.formula}. {from.how}. <i>{from.source.work ?? from.source.label}</i>
+          {from.formula}. {from.how}. <i>{sourceLine(from.source)}</i>
         </details>
       </span>
     </li>

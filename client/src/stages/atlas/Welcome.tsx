@@ -1,5 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import type { AtlasIndex, Vocabulary } from '../../api/types';
+import { sourceLine } from '../../parts/spoken';
 
 interface Props {
   index: AtlasIndex;
@@ -22,7 +23,7 @@ export function Welcome({ index, words, region, sen, onChannel }: Props) {
           {place.noPressure && <p className="plum">{place.noPressure}</p>}
           {place.tissue && <p className="serif">{place.tissue}</p>}
           {place.vulnerable && <p>{t('atlas.vulnerable')}</p>}
-          <p className="soft small">{place.source.work ?? place.source.label}</p>
+          <p className="soft small">{sourceLine(place.source)}</p>
         </>
       )}
       {line && (

@@ -1,6 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import type { Measure, Trend } from '../../api/types';
-import { day } from '../../parts/spoken';
+import { day, sourceLine } from '../../parts/spoken';
 
 const WIDE = 250;
 const HIGH = 84;
@@ -32,9 +32,7 @@ export function TrendLine({ trend, measure }: { trend: Trend; measure: Measure }
           </g>
         ))}
       </svg>
-      <p className="soft small">
-        {t('reflect.counts', { by: overall.threshold, source: measure.source.work ?? measure.source.label })}
-      </p>
+      <p className="soft small">{t('reflect.counts', { by: overall.threshold, source: sourceLine(measure.source) })}</p>
     </figure>
   );
 }

@@ -19,7 +19,8 @@ export function useGiving(visit: VisitView, words: Vocabulary) {
     };
     look();
     giving.start();
-    const unwatch = watchVisit(visit.id, (what) => what === 'noted' && look());
+    // Either way the session moved on: a changed plan is a seam in it.
+    const unwatch = watchVisit(visit.id, look);
     window.addEventListener('lantern-signed-in', look);
     window.addEventListener('online', look);
     return () => {

@@ -5,7 +5,7 @@ import { StepChart } from '../../chart/StepChart';
 import { Level } from '../../parts/Level';
 import { SavedText } from '../../parts/SavedText';
 import { StepLimits } from '../../parts/StepLimits';
-import { minSec } from '../../parts/spoken';
+import { minSec, sourceLine } from '../../parts/spoken';
 import { Stepper } from './Stepper';
 
 interface Props {
@@ -80,9 +80,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
           </>
         )}
         <dt>{t('sheet.source')}</dt>
-        <dd>
-          {technique?.source.work ? `${technique.source.label}: ${technique.source.work}` : technique?.source.label}
-        </dd>
+        <dd>{technique && sourceLine(technique.source)}</dd>
       </dl>
       {!locked && (
         <div className="edits">

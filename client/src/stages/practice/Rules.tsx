@@ -6,6 +6,7 @@ import type { RuleLine } from '../../api/types';
 import { Mark } from '../../parts/Mark';
 import { RescreenAll } from './RescreenAll';
 import { RuleForm } from './RuleForm';
+import { sourceLine } from '../../parts/spoken';
 
 const key = ['rules'];
 
@@ -83,7 +84,7 @@ export function Rules({ owner }: { owner: boolean }) {
             <p className="small">{t('rules.when', { when: r.when })}</p>
             <p className="small">{r.rule.why}</p>
           </div>
-          <span className="soft small">{[r.rule.source.label, r.rule.source.work].filter(Boolean).join(': ')}</span>
+          <span className="soft small">{sourceLine(r.rule.source)}</span>
         </article>
       ))}
     </section>

@@ -2,6 +2,7 @@ import { useTranslation } from 'react-i18next';
 import type { Change, Measure, MeasureJudged, VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { Rate } from '../../parts/Rate';
+import { sourceLine } from '../../parts/spoken';
 
 /** Before and after as pairs on a scale, with the change that counts drawn in. */
 export function Pairs({ visit, locked }: { visit: VisitView; locked: boolean }) {
@@ -24,8 +25,8 @@ export function Pairs({ visit, locked }: { visit: VisitView; locked: boolean }) 
           : c.before == null
             ? t('reflect.noBefore')
             : t('reflect.before', { value: c.before })}
-        <span className="soft small" title={m.source.work ?? m.source.label}>
-          {t('reflect.counts', { by: c.threshold, source: m.source.label })}
+        <span className="soft small" title={sourceLine(m.source)}>
+          {t('reflect.counts', { by: c.threshold, source: sourceLine(m.source) })}
         </span>
       </p>
     </div>

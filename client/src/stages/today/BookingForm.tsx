@@ -3,8 +3,9 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
 import type { Booking } from '../../api/types';
-import { Choice, TextField } from '../../parts/fields';
+import { TextField } from '../../parts/fields';
 import { SendForm } from '../../parts/SendForm';
+import { BookingFields } from './BookingFields';
 
 /** A visit in the diary: moved, given to somebody else, or cancelled with a reason. */
 export function BookingForm({ visitId, done }: { visitId: string; done: () => void }) {
@@ -61,34 +62,7 @@ function Form({ booking, done }: { booking: Booking; done: () => void }) {
             value={form.date}
             onText={(date) => set({ date })}
           />
-          <div className="pairfields">
-            <TextField
-              id="move-at"
-              label={t('today.at')}
-              type="time"
-              required
-              value={form.at}
-              onText={(at) => set({ at })}
-            />
-            <TextField
-              id="move-minutes"
-              label={t('today.minutes')}
-              type="number"
-              required
-              value={form.minutesBooked}
-              onText={(minutesBooked) => set({ minutesBooked })}
-            />
-          </div>
-          <TextField id="move-room" label={t('today.room')} value={form.room} onText={(room) => set({ room })} />
-          <Choice
-            id="move-who"
-            label={t('today.practitioner')}
-            required
-            none={t('today.choose')}
-            options={(people.data ?? []).map((p) => ({ id: p.name, name: p.displayName }))}
-            value={form.practitioner}
-            onChoose={(practitioner) => set({ practitioner })}
-          />
+          <BookingFields name="move" slot={form} people={people.data ?? []} set={set} />
         </SendForm>
       )}
       {booking.mayCancel.allowed && (

@@ -4,8 +4,9 @@ import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
 import type { Me } from '../../api/types';
 import { useVocabulary } from '../../api/useVisit';
-import { Choice, TextField } from '../../parts/fields';
+import { Choice } from '../../parts/fields';
 import { SendForm } from '../../parts/SendForm';
+import { BookingFields } from './BookingFields';
 
 const empty = { clientId: '', at: '18:00', minutesBooked: '60', flow: '', room: '', practitioner: '' };
 
@@ -60,34 +61,7 @@ export function NewVisit({ date }: { date: string }) {
         value={form.flow}
         onChoose={(flow) => set({ flow })}
       />
-      <div className="pairfields">
-        <TextField
-          id="book-at"
-          label={t('today.at')}
-          type="time"
-          required
-          value={form.at}
-          onText={(at) => set({ at })}
-        />
-        <TextField
-          id="book-minutes"
-          label={t('today.minutes')}
-          type="number"
-          required
-          value={form.minutesBooked}
-          onText={(minutesBooked) => set({ minutesBooked })}
-        />
-      </div>
-      <TextField id="book-room" label={t('today.room')} value={form.room} onText={(room) => set({ room })} />
-      <Choice
-        id="book-who"
-        label={t('today.practitioner')}
-        required
-        none={t('today.choose')}
-        options={(people.data ?? []).map((p) => ({ id: p.name, name: p.displayName }))}
-        value={practitioner}
-        onChoose={(who) => set({ practitioner: who })}
-      />
+      <BookingFields name="book" slot={{ ...form, practitioner }} people={people.data ?? []} set={set} />
     </SendForm>
   );
 }
