@@ -118,9 +118,7 @@ public sealed class GiveSurvives : IAsyncLifetime
         page.Driver.Manage().Cookies.DeleteCookieNamed("lantern");
         page.Press("n");
         page.See("Your sign-in has ended.");
-        var name = page.Find("#sign-name");
-        name.Clear();
-        name.SendKeys("pim");
+        page.Retype("#sign-name", "pim");
         page.Find("#sign-password").SendKeys(Data.Demo.DemoPractice.Password + Keys.Enter);
         page.See("One note of somebody else waits here until they sign in.");
         Assert.Equal(2, Noted(page));

@@ -16,8 +16,7 @@ public sealed class MouseVisit(Server server) : IClassFixture<Server>
         page.Click("On to Screen");
         page.See("Go ahead. Nothing stands against this plan.");
         page.Click("On to Plan");
-        page.Find("#fit-minutes").Clear();
-        page.Find("#fit-minutes").SendKeys("32");
+        page.Retype("#fit-minutes", "32");
         page.Click("Fit F");
         page.See("Fewer repeats in");
         page.See("left and right equal");

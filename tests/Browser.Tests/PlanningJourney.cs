@@ -19,7 +19,7 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
         page.Click("One more");
         page.Click("tui na");
         page.Click("shiatsu");
-        Type(page, "compose-minutes", "60");
+        page.Retype("#compose-minutes", "60");
         page.Driver.FindElement(By.XPath("//button[.='Compose']")).Click();
         page.See("First proposal");
         page.See("mobilise the right shoulder");
@@ -69,7 +69,7 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
         page.Until("the block's heading", () => page.Driver.FindElements(By.CssSelector(".blk")).FirstOrDefault(b => b.Text.StartsWith("Warming", StringComparison.Ordinal)));
         page.Click("Pin");
         page.See("pinned");
-        Type(page, "fit-minutes", "20");
+        page.Retype("#fit-minutes", "20");
         page.Driver.FindElement(By.CssSelector(".fit button[type=submit]")).Click();
         page.See("To make it possible,");
         page.Click("Dose");
@@ -105,12 +105,4 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
             page.Find($"#{id} option[value='{value}']").Click();
             return "chosen";
         });
-
-    private static void Type(Page page, string id, string text)
-    {
-        var field = page.Find($"#{id}");
-        field.Clear();
-        field.SendKeys(Keys.Control + "a");
-        field.SendKeys(text);
-    }
 }

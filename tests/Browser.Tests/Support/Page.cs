@@ -105,6 +105,15 @@ public sealed class Page : IDisposable
         before.Click();
     }
 
+    /// <summary>Types over whatever a field holds. WebDriver's own Clear tells the page nothing, so the page may put the old words back.</summary>
+    public IWebElement Retype(string css, string text)
+    {
+        var field = Find(css);
+        field.SendKeys(Keys.Control + "a");
+        field.SendKeys(text);
+        return field;
+    }
+
     public bool Shows(string text) => Driver.FindElement(By.TagName("body")).Text.Contains(text, StringComparison.Ordinal);
 
     public void See(string text) => Until($"the words '{text}'", () => Shows(text) ? "seen" : null);
