@@ -1,3 +1,4 @@
+using System.Buffers;
 using System.IO.Compression;
 using System.Text.Json;
 
@@ -10,7 +11,7 @@ namespace AmpleLantern.Exchange;
 public static class PackedJson
 {
     private const byte Brotli = 1;
-    private const int Quick = 9;
+    private const int Quick = 5;
     private const int Smallest = 11;
     private const int Window = 22;
 
@@ -26,18 +27,35 @@ public static class PackedJson
     }
 
     /// <exception cref="JsonException">It is no document of this kind.</exception>
-    public static T Read<T>(byte[] bytes) => JsonSerializer.Deserialize<T>(Plain(bytes), Options)!;
-
-    private static byte[] Plain(byte[] bytes)
+    public static T Read<T>(byte[] bytes)
     {
         if (bytes is not [Brotli, ..])
         {
-            return bytes;
+            return JsonSerializer.Deserialize<T>(bytes, Options)!;
         }
 
-        using var unpack = new BrotliStream(new MemoryStream(bytes, 1, bytes.Length - 1), CompressionMode.Decompress);
-        using var plain = new MemoryStream(bytes.Length * 8);
-        unpack.CopyTo(plain);
-        return plain.ToArray();
+        for (var room = bytes.Length * UsuallyLarger; ; room *= 2)
+        {
+            var plain = ArrayPool<byte>.Shared.Rent(room);
+            try
+            {
+                using var unpack = new BrotliDecoder();
+                switch (unpack.Decompress(bytes.AsSpan(1), plain, out _, out var length))
+                {
+                    case OperationStatus.Done:
+                        return JsonSerializer.Deserialize<T>(plain.AsSpan(0, length), Options)!;
+                    case OperationStatus.DestinationTooSmall:
+                        continue;
+                    default:
+                        throw new JsonException("A packed document is cut off or damaged.");
+                }
+            }
+            finally
+            {
+                ArrayPool<byte>.Shared.Return(plain);
+            }
+        }
     }
+
+    private const int UsuallyLarger = 16;
 }

@@ -33,8 +33,8 @@ public sealed class BasisTests : IAsyncLifetime
         var id = await odile.VisitOf(client);
         var before = await odile.Visit(id);
         var record = Record(before);
-        var visit = (await odile.Put($"/api/visits/{id}/check-in", new { version = Version(before), breathsPerMinute = 22, statureCm = 191 }))!;
-        Assert.Equal(22, (double)visit["client"]!["breathsPerMinute"]!);
+        var visit = (await odile.Put($"/api/visits/{id}/check-in", new { version = Version(before), breathsCounted = 11, statureCm = 191 }))!;
+        Assert.Equal(11, (double)visit["client"]!["breaths"]!["counted"]!);
         foreach (var who in new[] { "odile", "teo" })
         {
             await (await house.Guest(who)).Put("/api/me/hands", new { palmBreadthCm = 6.1, fourFingersCm = 7 });

@@ -4,6 +4,7 @@ type S = components['schemas'];
 export type VisitView = S['VisitView'];
 export type Plan = S['Plan'];
 export type PlanStep = S['PlanStep'];
+export type PlanSection = S['PlanSection'];
 export type PlanEdit = S['PlanEdit'];
 export type ExpandedStep = S['ExpandedStep'];
 export type Expansion = S['Expansion'];

@@ -22,7 +22,7 @@ export const planning = {
     tooLong_other: '{{count}} minutes too long for the booked time.',
     insteadOf: 'instead of {{name}}',
     flagged: 'to settle on Screen',
-    sided: { left: 'Left {{name}}', right: 'Right {{name}}' },
+    sided: { left: 'Left {{name}}', right: 'Right {{name}}', mirrored: '{{name}} L, R' },
     redo: 'Again',
     tools: 'Change {{count}} steps',
     chosen_one: 'one step',

@@ -56,4 +56,4 @@ public sealed record PracticeDefaults(
     int LongestPlanMinutes, int LongestPregnancyWeeks, int DaysFromLastPeriodToDueDate, int SecondTrimesterFromWeeks,
     int ThirdTrimesterFromWeeks, double OutBreathShare, string Aftercare, double FootLengthOfStature,
     double FourFingersOfStature, double StatureErrorPercent, int YoungestPregnancyAge, int OldestPregnancyAge, int PregnancyDatesAgreeWithinDays,
-    double GivenOtherwiseSeconds) : IKnown;
+    double GivenOtherwiseSeconds, double SayLateFromSeconds, double BreathCountSeconds) : IKnown;

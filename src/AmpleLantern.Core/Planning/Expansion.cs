@@ -6,7 +6,11 @@ namespace AmpleLantern.Core.Planning;
 /// <param name="BreathsPerMinute">Client's resting rate.</param>
 /// <param name="StatureMetres">Client's stature; sets path lengths.</param>
 /// <param name="PalmBreadthMetres">Practitioner's palm breadth; sets the stations of a palm walk.</param>
-public sealed record Tempo(double BreathsPerMinute, double StatureMetres, double PalmBreadthMetres);
+public sealed record Tempo(double BreathsPerMinute, double StatureMetres, double PalmBreadthMetres)
+{
+    /// <summary>How long one breath lasts.</summary>
+    public double BreathSeconds => 60 / BreathsPerMinute;
+}
 
 /// <summary>One press, the instruction a plan is made of. Times in seconds from the start of the plan.</summary>
 public readonly record struct Press(

@@ -87,11 +87,11 @@ public static class PlanSets
         for (var i = 0; i < source.Count; i++)
         {
             woven.Add(source[i]);
-            var ends = i + 1 == source.Count || source[i + 1].Block != source[i].Block || Strand(source[i + 1]) != Strand(source[i]);
+            var ends = i + 1 == source.Count || source[i + 1].Block != source[i].Block || PlanSections.Strand(source[i + 1]) != PlanSections.Strand(source[i]);
             if (ends && after.Contains(source[i].Block))
             {
-                var side = Strand(source[i]);
-                var here = own.Where(s => Strand(s) is Side.Both || side is Side.Both || Strand(s) == side).ToList();
+                var side = PlanSections.Strand(source[i]);
+                var here = own.Where(s => PlanSections.Strand(s) is Side.Both || side is Side.Both || PlanSections.Strand(s) == side).ToList();
                 woven.AddRange(Copies(here, plan with { Steps = [.. woven, .. source.Skip(i + 1)] }));
             }
         }
@@ -135,8 +135,6 @@ public static class PlanSets
     {
         Pattern = step.Pattern with { Hold = new(Math.Min(hold.Min, hold.Usual / 2), hold.Usual / 2, hold.Max) },
     };
-
-    private static Side Strand(PlanStep step) => step.Side is Side.Mid ? Side.Both : step.Side;
 
     private static string Fresh(string stem, HashSet<string> taken)
     {

@@ -40,9 +40,10 @@ public sealed record TrainingModel(
 /// <param name="TenseSeconds">How fast the client tenses after a jab, and how slowly (<paramref name="SoftenSeconds"/>) lets go under a steady press.</param>
 /// <param name="SamplesPerSecond">How often it sends.</param>
 /// <param name="ComfortShare">Of a drill's peak, above which the client tenses.</param>
+/// <param name="TenseFrom">Tension, 0 to 1, from which it is said that the client tenses.</param>
 public sealed record MatModel(
     double LagSeconds, double NoiseNewtons, double BreathShare, double StiffnessNewtonsPerCm, double TenseSeconds, double SoftenSeconds, int SamplesPerSecond,
-    double ComfortShare);
+    double ComfortShare, double TenseFrom);
 
 /// <summary>What practising is made from.</summary>
 public sealed record TrainingBase(Catalogue<Drill> Drills, TrainingModel Model);

@@ -6,12 +6,40 @@ namespace AmpleLantern.Core.Training;
 /// <summary>One piece of the target in seconds and newtons.</summary>
 public sealed record TargetPhase(string Say, double StartSeconds, double Seconds, double FromNewtons, double ToNewtons, bool Holds);
 
+/// <summary>A corner of the band the force should stay in, in newtons of both hands together.</summary>
+public sealed record BandCorner(double Seconds, double Low, double High);
+
+/// <summary>What a drill says at a moment.</summary>
+/// <param name="Say">What to do now.</param>
+/// <param name="WantedNewtons">To make now, both hands together.</param>
+/// <param name="BreathesOut">Whether the client is breathing out; null where the mat cannot tell.</param>
+/// <param name="Tenses">Whether the client tenses; null where the mat cannot tell.</param>
+public sealed record DrillMoment(string Say, double WantedNewtons, bool? BreathesOut, bool? Tenses);
+
 /// <summary>A drill made for one practitioner and one breath: the force to make at every moment.</summary>
 /// <param name="PeakNewtons">Both hands together.</param>
 /// <param name="ToleranceNewtons">Half width of the envelope.</param>
 public sealed record DrillTarget(Drill Drill, double PeakNewtons, double ToleranceNewtons, double BreathsPerMinute, IReadOnlyList<TargetPhase> Phases)
 {
     public double Seconds => Phases[^1].StartSeconds + Phases[^1].Seconds;
+
+    /// <summary>The band from start to end; straight between its corners.</summary>
+    public IReadOnlyList<BandCorner> Band =>
+    [
+        .. Phases.SelectMany(p => new[] { (At: p.StartSeconds, N: p.FromNewtons), (At: p.StartSeconds + p.Seconds, N: p.ToNewtons) })
+            .Select(c => new BandCorner(Math.Round(c.At, 2), Math.Round(Math.Max(0, c.N - ToleranceNewtons), 1), Math.Round(c.N + ToleranceNewtons, 1))),
+    ];
+
+    /// <summary>What is to be done at the last of these readings.</summary>
+    public DrillMoment MomentAt(IReadOnlyList<MatSample> readings, MatModel mat)
+    {
+        var last = readings.Count > 0 ? readings[^1] : default;
+        // Against a little before: one reading to the next is lost in the noise.
+        var before = readings.Count > 0 ? readings[Math.Max(0, readings.Count - BreathLookBack)].Breath : null;
+        return new(PhaseAt(last.Seconds).Say, Math.Round(At(last.Seconds), 1), before is { } b && last.Breath is { } now ? now < b : null, last.Tension is { } t ? t > mat.TenseFrom : null);
+    }
+
+    private const int BreathLookBack = 8;
 
     /// <summary>The peak is what the drill's level asks of this practitioner's hands on that region.</summary>
     public static DrillTarget For(Drill drill, Practitioner practitioner, double breathsPerMinute, KnowledgeBase knowledge)

@@ -28,43 +28,68 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
 
     private void Prepare(DbContext context)
     {
-        context.ChangeTracker.DetectChanges();
-        var changed = context.ChangeTracker.Entries()
-            .Where(e => e.State is EntityState.Added or EntityState.Modified or EntityState.Deleted).ToList();
-        foreach (var entry in changed.Where(e => e.State is EntityState.Modified && e.Entity is IVersioned))
+        var tracker = context.ChangeTracker;
+        tracker.DetectChanges();
+        // Looked for once; each further look at what is tracked would compare everything anew.
+        tracker.AutoDetectChangesEnabled = false;
+        try
         {
-            ((IVersioned)entry.Entity).Version++;
-        }
+            var changed = tracker.Entries().Where(e => e.State is EntityState.Added or EntityState.Modified or EntityState.Deleted).ToList();
+            foreach (var entry in changed.Where(e => e.State is EntityState.Modified && e.Entity is IVersioned))
+            {
+                ((IVersioned)entry.Entity).Version++;
+            }
 
-        context.AddRange(changed.Where(e => Word(e.Entity) is not null).Select(Line));
+            var clients = ClientsOf(changed.Select(e => VisitOf(e.Entity)).OfType<Guid>().ToHashSet(), context);
+            context.AddRange(changed.Where(e => Word(e.Entity) is not null).Select(e => Line(e, clients)));
+        }
+        finally
+        {
+            tracker.AutoDetectChangesEnabled = true;
+        }
     }
 
-    private AuditEntry Line(EntityEntry entry) => new()
+    /// <summary>Whose these visits are: of those at hand as they stand, of others as stored.</summary>
+    private static Dictionary<Guid, Guid> ClientsOf(HashSet<Guid> visits, DbContext context)
+    {
+        var clients = context.ChangeTracker.Entries<Visit>().Where(v => visits.Contains(v.Entity.Id)).ToDictionary(v => v.Entity.Id, v => v.Entity.ClientId);
+        visits.ExceptWith(clients.Keys);
+        if (visits.Count > 0)
+        {
+            foreach (var v in context.Set<Visit>().Where(v => visits.Contains(v.Id)).Select(v => new { v.Id, v.ClientId }))
+            {
+                clients[v.Id] = v.ClientId;
+            }
+        }
+
+        return clients;
+    }
+
+    private AuditEntry Line(EntityEntry entry, Dictionary<Guid, Guid> clients) => new()
     {
         At = clock.GetCurrentInstant(),
         Who = actor.Name,
         WhoId = actor.Id,
         Action = entry.State switch { EntityState.Added => "added", EntityState.Deleted => "removed", _ => "changed" },
         Subject = $"{Word(entry.Entity)} {entry.Properties.First(p => p.Metadata.IsPrimaryKey()).CurrentValue}",
-        ClientId = ClientOf(entry),
+        ClientId = ClientOf(entry, clients),
         What = entry.State is EntityState.Modified
             ? string.Join(", ", entry.Properties.Where(p => p.IsModified && p.Metadata.Name is not ("Version" or "ConcurrencyStamp"))
                 .Select(p => p.Metadata.Name))
             : entry.Entity switch { SessionEvent e => e.Kind.ToString(), ClientFact f => f.Fact, EarlierFact f => f.Entry.Fact, OwnFlow f => f.Name, DrillRun d => d.Drill, _ => "" },
     };
 
-    /// <summary>Whose record it is; events and addenda belong to their visit's client, when that is at hand.</summary>
-    private static Guid? ClientOf(EntityEntry entry) => entry.Entity switch
+    /// <summary>Whose record it is; what belongs to a visit is its client's.</summary>
+    private static Guid? ClientOf(EntityEntry entry, Dictionary<Guid, Guid> clients) =>
+        entry.Entity is IOfClient of ? of.ClientId : VisitOf(entry.Entity) is { } visit && clients.TryGetValue(visit, out var client) ? client : null;
+
+    private static Guid? VisitOf(object entity) => entity switch
     {
-        IOfClient of => of.ClientId,
-        SessionEvent e => VisitAtHand(entry, e.VisitId),
-        Addendum a => VisitAtHand(entry, a.VisitId),
-        StoredBasis b => VisitAtHand(entry, b.VisitId),
+        SessionEvent e => e.VisitId,
+        Addendum a => a.VisitId,
+        StoredBasis b => b.VisitId,
         _ => null,
     };
-
-    private static Guid? VisitAtHand(EntityEntry entry, Guid visitId) =>
-        entry.Context.Set<Visit>().Local.FirstOrDefault(v => v.Id == visitId)?.ClientId;
 
     /// <summary>What a record is called in the trail; null for what is no record of the practice's (tokens, the trail itself).</summary>
     private static string? Word(object entity) => entity switch

@@ -24,7 +24,7 @@ public sealed record StrikeRequest(int Version, FactEntry Entry, string Reason) 
 
 /// <summary>What was said and measured on arrival; null leaves a value as it is.</summary>
 public sealed record CheckInRequest(
-    int Version, string? Words = null, double? BreathsPerMinute = null, double? StatureCm = null, IReadOnlyList<Rating>? Before = null) : IOnVersion;
+    int Version, string? Words = null, double? BreathsCounted = null, double? StatureCm = null, IReadOnlyList<Rating>? Before = null) : IOnVersion;
 
 /// <summary>Lengths taken today; null or missing leaves a value as it is, 0 takes it away.</summary>
 public sealed record MeasuresRequest(
@@ -93,7 +93,7 @@ public static class ArriveEndpoints
 
     private static async Task<MeasuringView> Measuring(Guid visitId, VisitDesk desk, ClientBody bodies, FigureShelf shelf)
     {
-        var visit = await desk.Load(visitId);
+        var visit = await desk.Read(visitId);
         var body = await bodies.Of(visit.ClientId);
         var frame = await desk.Frame(visit);
         var knowledge = desk.Knowledge;
@@ -116,9 +116,10 @@ public static class ArriveEndpoints
         }
 
         // Refuses breaths and statures that cannot be before anything is kept.
-        _ = TempoOf.Measures(request.BreathsPerMinute, request.StatureCm, null, desk.Knowledge.Defaults);
+        var breaths = BreathCount.PerMinute(request.BreathsCounted, desk.Knowledge.Defaults);
+        _ = TempoOf.Measures(breaths, request.StatureCm, null, desk.Knowledge.Defaults);
         visit.Words = request.Words ?? visit.Words;
-        visit.Client!.BreathsPerMinute = request.BreathsPerMinute ?? visit.Client.BreathsPerMinute;
+        visit.Client!.BreathsPerMinute = breaths ?? visit.Client.BreathsPerMinute;
         visit.Client.StatureCm = request.StatureCm ?? visit.Client.StatureCm;
         visit.Ratings = Ratings.Merge(visit.Ratings, request.Before ?? [], desk.Knowledge);
     }

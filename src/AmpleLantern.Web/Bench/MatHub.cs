@@ -12,8 +12,9 @@ using Microsoft.AspNetCore.SignalR;
 namespace AmpleLantern.Web.Bench;
 
 /// <summary>A few readings at once, as they came.</summary>
+/// <param name="Now">What the drill says after them.</param>
 /// <param name="Silent">The mat has stopped sending; what was recorded is kept.</param>
-public sealed record MatBatch(IReadOnlyList<MatSample> Samples, bool Silent = false);
+public sealed record MatBatch(IReadOnlyList<MatSample> Samples, DrillMoment? Now = null, bool Silent = false);
 
 /// <summary>How a practised client breathes, and when a stand-in's cable is pulled (for trying what happens then).</summary>
 public sealed record BenchSettings(double BreathsPerMinute, double? UnplugAfterSeconds);
@@ -63,7 +64,7 @@ public sealed class MatHub(Practising practising, BenchDesk desk, KnowledgeBase 
                 batch.Add(sample);
             }
 
-            yield return new([.. batch]);
+            yield return new([.. batch], practice.Moment(knowledge.Training.Model.Mat));
             batch.Clear();
             var rest = Together - since.Elapsed;
             if (rest > TimeSpan.Zero)

@@ -21,6 +21,15 @@ public sealed class Practice(DrillTarget target, IPressureMat mat)
         }
     }
 
+    /// <summary>What is to be done now.</summary>
+    public DrillMoment Moment(MatModel model)
+    {
+        lock (recorded)
+        {
+            return target.MomentAt(recorded, model);
+        }
+    }
+
     public IReadOnlyList<MatSample> Recorded
     {
         get

@@ -26,7 +26,7 @@ public static class AmendEndpoint
 
     private static async Task<VisitView> Amend(Guid visitId, AmendRequest request, VisitDesk desk, PlanShelf shelf, SessionStart start, VisitNews news)
     {
-        var visit = await desk.Load(visitId);
+        var visit = await desk.Read(visitId);
         if (visit.Events.Any(e => e.Id == request.Id))
         {
             return await desk.View(visitId);
@@ -79,6 +79,6 @@ public static class AmendEndpoint
 
         await writing.CommitAsync();
         await news.Changed(visitId);
-        return (await desk.Frame(visit)).View(desk.Now);
+        return await desk.View(visitId);
     }
 }

@@ -36,7 +36,7 @@ public static class GiveEndpoints
 
     public static void MapGive(this RouteGroupBuilder visit)
     {
-        visit.MapGet("/give", async (Guid visitId, VisitDesk desk) => await Answer(await desk.Load(visitId), [], desk));
+        visit.MapGet("/give", async (Guid visitId, VisitDesk desk) => await Answer(await desk.Read(visitId), [], desk));
         visit.MapPost("/give/events", Take);
     }
 
@@ -51,7 +51,7 @@ public static class GiveEndpoints
             throw new RefusalException("too-many-events", $"At most {MostEventsAtOnce} events at once. Send the rest afterwards.");
         }
 
-        var visit = await desk.Load(visitId);
+        var visit = await desk.Read(visitId);
         var frame = await desk.Frame(visit);
         // Worked out before the database is held: it takes the longest.
         var basis = frame.Basis is null && request.Events.Any(e => Kind(e) is GiveEventKind.Start) && frame.May(VisitAction.Start).Allowed
@@ -78,9 +78,7 @@ public static class GiveEndpoints
             }
 
             await desk.Save();
-            // What other devices noted meanwhile, too.
-            await desk.Db.Entry(visit).Collection(v => v.Events).Query().LoadAsync();
-            await desk.Db.Entry(visit).Collection(v => v.Bases).Query().Include(b => b.Words).LoadAsync();
+            await desk.ReadLog(visit);
             await writing.CommitAsync();
         }
 

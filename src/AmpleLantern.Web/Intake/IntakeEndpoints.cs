@@ -65,7 +65,7 @@ public static class IntakeEndpoints
 
     private static async Task<NewLink> Make(Guid visitId, VisitDesk desk, LanternDb db)
     {
-        var visit = await desk.Load(visitId);
+        var visit = await desk.Read(visitId);
         (await desk.Frame(visit)).MayAtAll(VisitAction.AskFacts).Require();
         foreach (var old in await db.Intakes.Where(i => i.VisitId == visitId && i.FilledAt == null).ToListAsync())
         {
@@ -90,7 +90,7 @@ public static class IntakeEndpoints
 
     private static async Task<IntakeView> View(Guid visitId, VisitDesk desk, LanternDb db)
     {
-        var visit = await desk.Load(visitId);
+        var visit = await desk.Read(visitId);
         var link = await Latest(visitId, db);
         return new(
             link?.Id, link is { FilledAt: null } && link.Expires > desk.Now, link?.Expires, link?.FilledAt, link?.Words ?? "",

@@ -27,7 +27,7 @@ public sealed record LibraryCard(
 /// <summary>A flow opened: what it would be, chosen and fitted as asked.</summary>
 /// <param name="Fitted">What the fit said, when minutes were asked for; a refusal in words when it cannot be.</param>
 public sealed record LibraryView(
-    LibraryCard Card, Core.Planning.Plan Plan, Expansion Expansion, ReviewResult Review, Dose Dose, IReadOnlyList<VariantChoice> Variants, string? Fitted);
+    LibraryCard Card, Core.Planning.Plan Plan, Expansion Expansion, IReadOnlyList<PlanSection> Sections, ReviewResult Review, Dose Dose, IReadOnlyList<VariantChoice> Variants, string? Fitted);
 
 /// <summary>Keeping a plan to use again.</summary>
 public sealed record KeepRequest(string Name, string Summary, Core.Planning.Plan Plan);
@@ -80,7 +80,7 @@ public static class LibraryEndpoints
             ? cards.Of(await db.OwnFlows.AsNoTracking().SingleAsync(f => f.Id == Guid.Parse(id)))
             : cards.Of(flow, plan);
         return new(
-            card, plan, expansion, PlanReview.Run(new(plan, expansion, school, tempo, knowledge)), Dose.Of(expansion),
+            card, plan, expansion, PlanSections.Of(plan, expansion), PlanReview.Run(new(plan, expansion, school, tempo, knowledge)), Dose.Of(expansion),
             flow is null ? [] : [.. FlowVariants.Of(flow, knowledge, school).Select(v => v with { Chosen = plan.Choices?.GetValueOrDefault(v.Id) ?? v.Chosen })],
             fitted);
     }

@@ -61,7 +61,7 @@ public static class PlanEndpoints
                 : PlanReview.Repair(f.Plan, r.Rule, r.Step ?? "", f.School, f.Tempo, desk.Knowledge)));
         visit.MapPost("/plan/compose", async (Guid visitId, ComposeBody r, VisitDesk desk) =>
         {
-            var frame = await desk.Frame(await desk.Load(visitId));
+            var frame = await desk.Frame(await desk.Read(visitId));
             var composed = Composer.Compose(new(r.Aims, r.Traditions, r.Minutes, frame.Subject, frame.Tempo, r.Props, r.Surface), frame.School, desk.Knowledge);
             return composed.Proposals.Select(proposal =>
             {
@@ -72,6 +72,11 @@ public static class PlanEndpoints
         visit.MapPost("/plan/compare", Compare);
         visit.MapGet("/plan/sources", Sources);
         visit.MapGet("/plan/dose", DoseOf);
+        visit.MapGet("/plan/card", async (Guid visitId, VisitDesk desk) =>
+        {
+            var frame = await desk.Frame(await desk.Read(visitId));
+            return PlanSections.OnACard(frame.Plan, frame.Expansion);
+        });
         visit.MapPut("/plan", (Guid visitId, PlanRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.EditPlan, r.Version, (v, _) =>
         {
             PlanCheck.Check(r.Plan, desk.Knowledge);
@@ -81,7 +86,7 @@ public static class PlanEndpoints
 
     private static async Task<VisitView> Start(Guid visitId, StartRequest request, VisitDesk desk, PlanShelf shelf)
     {
-        var taken = await shelf.Take(request.From, (await desk.Frame(await desk.Load(visitId))).School);
+        var taken = await shelf.Take(request.From, (await desk.Frame(await desk.Read(visitId))).School);
         return await desk.Change(visitId, VisitAction.EditPlan, request.Version, (v, f) =>
         {
             var plan = request.Insert ? PlanSets.Insert(f.Plan, taken, request.Before) : taken with { Silenced = null };
@@ -92,7 +97,7 @@ public static class PlanEndpoints
 
     private static async Task<CompareView> Compare(Guid visitId, PlanSource with, VisitDesk desk, PlanShelf shelf)
     {
-        var visit = await desk.Load(visitId);
+        var visit = await desk.Read(visitId);
         var frame = await desk.Frame(visit);
         var other = await shelf.Take(with, frame.School);
         var expansion = PlanExpansion.Expand(other, frame.Tempo, desk.Knowledge);
@@ -104,7 +109,7 @@ public static class PlanEndpoints
     /// <summary>Past visits of this client, and what the practice kept.</summary>
     private static async Task<IReadOnlyList<SourceLine>> Sources(Guid visitId, VisitDesk desk)
     {
-        var visit = await desk.Load(visitId);
+        var visit = await desk.Read(visitId);
         var past = await Earlier(visit, desk, MostPast);
         var kept = await desk.Db.OwnFlows.AsNoTracking().Where(f => f.RetiredAt == null).OrderByDescending(f => f.AddedAt)
             .Select(f => new { f.Id, f.Name, f.Summary }).ToListAsync();
@@ -118,7 +123,7 @@ public static class PlanEndpoints
     /// <summary>What each part receives, beside the average of the last visits.</summary>
     private static async Task<Dose> DoseOf(Guid visitId, VisitDesk desk, PressDesk press, BasisStore bases)
     {
-        var visit = await desk.Load(visitId);
+        var visit = await desk.Read(visitId);
         var frame = await desk.Frame(visit);
         var earlier = await Earlier(visit, desk, DoseVisits);
         var newtons = (await press.Pressed(visit, frame)).Presses.ToDictionary(p => p.Step, p => p.Newtons);

@@ -38,7 +38,7 @@ public static class PressEndpoints
 
     private static async Task<PressOverview> Overview(Guid visitId, VisitDesk desk, PressDesk press)
     {
-        var visit = await desk.Load(visitId);
+        var visit = await desk.Read(visitId);
         var frame = await desk.Frame(visit);
         var pressed = await press.Pressed(visit, frame);
         var (load, limits) = (pressed.Load, press.LimitsOf(pressed.Between.Practitioner.Practitioner));
@@ -53,7 +53,7 @@ public static class PressEndpoints
 
     private static async Task<PressView> Step(Guid visitId, string step, [AsParameters] PressTry tried, VisitDesk desk, PressDesk press, PressArtist artist)
     {
-        var visit = await desk.Load(visitId);
+        var visit = await desk.Read(visitId);
         var frame = await desk.Frame(visit);
         var (between, estimated, name) = await press.Between(visit, frame);
         var planned = frame.Plan.Step(step);

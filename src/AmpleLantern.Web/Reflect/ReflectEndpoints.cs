@@ -30,7 +30,7 @@ public static class ReflectEndpoints
     /// <summary>Signing seals basis, log and note. A visit that was never given gets its basis now.</summary>
     private static async Task<VisitView> Sign(Guid visitId, DoneRequest request, VisitDesk desk, SessionStart start)
     {
-        var visit = await desk.Load(visitId);
+        var visit = await desk.Read(visitId);
         var frame = await desk.Frame(visit);
         frame.MayAtAll(VisitAction.Sign).Require();
         await using var writing = await desk.Db.Database.BeginTransactionAsync();
@@ -50,7 +50,7 @@ public static class ReflectEndpoints
 
     private static async Task<VisitView> Add(Guid visitId, AddendumRequest request, VisitDesk desk, VisitNews news)
     {
-        var visit = await desk.Load(visitId);
+        var visit = await desk.Read(visitId);
         (await desk.Frame(visit)).MayAtAll(VisitAction.Addend).Require();
         RefusalException.Unless(!string.IsNullOrWhiteSpace(request.Text), "empty-addendum", "Write what is to be added.", "/text");
         desk.Db.Addenda.Add(new() { VisitId = visit.Id, Text = request.Text.Trim(), By = desk.By, At = desk.Now });

@@ -32,7 +32,7 @@ public static class LetterEndpoints
             throw new RefusalException("not-found", "There are two letters: referral and clearance.", "/kind");
         }
 
-        var visit = await desk.Load(visitId);
+        var visit = await desk.Read(visitId);
         var frame = await desk.Frame(visit);
         return Letters.Draft(wanted, new(visit.Client!.Name, frame.Subject, visit.Words, frame.Plan.Name, desk.Person.Name), frame.Screen.Findings, frame.Knowledge);
     }

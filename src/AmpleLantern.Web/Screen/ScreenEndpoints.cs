@@ -24,7 +24,7 @@ public static class ScreenEndpoints
     {
         visit.MapGet("/other-flows", async (Guid visitId, VisitDesk desk) =>
         {
-            var frame = await desk.Frame(await desk.Load(visitId));
+            var frame = await desk.Frame(await desk.Read(visitId));
             return OtherFlows.For(frame.Subject, frame.Context.Plan, frame.School, frame.Tempo, frame.Knowledge);
         });
         visit.MapPost("/swaps", (Guid visitId, SwapRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.Settle, r.Version, (v, frame) =>

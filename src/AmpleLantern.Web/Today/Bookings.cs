@@ -31,7 +31,7 @@ public static class Bookings
     public static void MapBookings(this RouteGroupBuilder api)
     {
         var bookings = api.MapGroup("/bookings/{visitId:guid}");
-        bookings.MapGet("", async (Guid visitId, VisitDesk desk, LanternDb db) => await Show(await desk.Load(visitId), desk, db));
+        bookings.MapGet("", async (Guid visitId, VisitDesk desk, LanternDb db) => await Show(await desk.Read(visitId), desk, db));
         bookings.MapPut("", Move);
         bookings.MapPost("/cancel", Cancel);
     }
@@ -55,7 +55,7 @@ public static class Bookings
             (visit.Date, visit.At, visit.MinutesBooked) = (edit.Date, edit.At, edit.MinutesBooked);
             (visit.Room, visit.PractitionerId) = (edit.Room.Trim(), practitioner.Id);
         });
-        return await Show(await desk.Load(visitId), desk, db);
+        return await Show(await desk.Read(visitId), desk, db);
     }
 
     private static async Task<Booking> Cancel(Guid visitId, CancelRequest request, VisitDesk desk, LanternDb db)
@@ -63,7 +63,7 @@ public static class Bookings
         RefusalException.Unless(request.Reason.Trim().Length >= ShortestReason, "reason-too-short", "Say in a few words why it is cancelled.", "/reason");
         await desk.Change(visitId, VisitAction.CancelVisit, request.Version, (visit, _) =>
             (visit.CancelledAt, visit.CancelledBy, visit.CancelReason) = (desk.Now, desk.By, request.Reason.Trim()));
-        return await Show(await desk.Load(visitId), desk, db);
+        return await Show(await desk.Read(visitId), desk, db);
     }
 
     /// <summary>A place in the diary that is wanted.</summary>

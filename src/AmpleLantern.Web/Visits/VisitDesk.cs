@@ -31,13 +31,31 @@ public sealed class VisitDesk(
 
     public PracticeClock Clock => clock;
 
-    public async Task<VisitView> View(Guid id) => (await Frame(await Load(id))).View(Now);
+    public async Task<VisitView> View(Guid id) => (await Frame(await Read(id))).View(Now);
 
+    /// <summary>A visit with all that belongs to it, to look at. What is changed in it is not saved: see <see cref="Change"/>.</summary>
     /// <exception cref="RefusalException">There is no such visit.</exception>
-    public async Task<Visit> Load(Guid id) => await db.Visits
-        .Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).ThenInclude(b => b.Words).Include(v => v.Addenda).AsSplitQuery()
-        .SingleOrDefaultAsync(v => v.Id == id)
-        ?? throw new RefusalException("not-found", "There is no such visit. It may be on another day; look at Today.");
+    public async Task<Visit> Read(Guid id) => await ToRead(db, id) ?? throw NotHere;
+
+    /// <summary>Reads the log of a visit anew, and what it stands on: other devices note things meanwhile.</summary>
+    public async Task ReadLog(Visit visit)
+    {
+        visit.Events.Clear();
+        visit.Events.AddRange(await db.SessionEvents.AsNoTracking().Where(e => e.VisitId == visit.Id).ToListAsync());
+        visit.Bases.Clear();
+        visit.Bases.AddRange(await db.Bases.AsNoTracking().Include(b => b.Words).Where(b => b.VisitId == visit.Id).ToListAsync());
+    }
+
+    // Compiled once: every stage of every visit asks these two.
+    private static readonly Func<LanternDb, Guid, Task<Visit?>> ToRead = EF.CompileAsyncQuery((LanternDb db, Guid id) => db.Visits
+        .Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).ThenInclude(b => b.Words).Include(v => v.Addenda)
+        .AsSplitQuery().AsNoTracking().SingleOrDefault(v => v.Id == id));
+
+    private static readonly Func<LanternDb, Guid, Task<Visit?>> ToChange = EF.CompileAsyncQuery((LanternDb db, Guid id) => db.Visits
+        .Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).ThenInclude(b => b.Words).Include(v => v.Addenda)
+        .AsSplitQuery().SingleOrDefault(v => v.Id == id));
+
+    private static RefusalException NotHere => new("not-found", "There is no such visit. It may be on another day; look at Today.");
 
     /// <summary>Works a visit out. What the database alone knows of it is asked once a request.</summary>
     public async Task<VisitFrame> Frame(Visit visit)
@@ -65,7 +83,7 @@ public sealed class VisitDesk(
     /// <exception cref="RefusalException">It may not be done now or by this person, or the visit was changed elsewhere.</exception>
     public async Task<VisitView> Change(Guid id, VisitAction action, int version, Action<Visit, VisitFrame> change)
     {
-        var visit = await Load(id);
+        var visit = await ToChange(db, id) ?? throw NotHere;
         var before = await Frame(visit);
         before.MayAtAll(action).Require();
         if (visit.Version != version)

@@ -141,7 +141,7 @@ public sealed class VisitFrame
         return new(
             visit.Id, visit.Version, Header(), visit.Date, visit.At, visit.MinutesBooked, MinutesOnMat, visit.Room, School.Id,
             lamps, Lamps.Current(lamps), visit.Words, Facts(), Missing, Headline, Screen, ScreenShown.Of(Screen, Plan, Reasons), Start,
-            Reasons, Plan, SetAside, SetOut.For(Plan, Knowledge), Departures, Expansion, Tempo, Changes, SessionAt(at),
+            Reasons, Plan, SetAside, SetOut.For(Plan, Knowledge), PlanSections.Of(Plan, Expansion), Departures, Expansion, Tempo, Changes, SessionAt(at),
             Given, GivenSummary.Of(Given, State, Expansion, Steps, Knowledge.Defaults.GivenOtherwiseSeconds), Note, visit.Note == NoteEdits.None, visit.SignedAt,
             visit.SignedBy is { } by ? setting.Names.Of(by) : null,
             [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, setting.Names.Of(a.By), a.At))],
@@ -152,7 +152,7 @@ public sealed class VisitFrame
     }
 
     public SessionView SessionAt(Instant at) => new(
-        State.Phase, at, State.StartedAt, State.AnchoredAt, State.CursorSeconds, Math.Round(Session.LateSeconds(State, at), 1),
+        State.Phase, at, State.StartedAt, State.AnchoredAt, State.CursorSeconds, Math.Round(Session.LateSeconds(State, at), 1), Knowledge.Defaults.SayLateFromSeconds,
         State.Levels, State.StoppedBy, State.Responses, visit.Events.Count, State.Basis, State.Seams ?? [], State.FinishedAt);
 
     /// <summary>The person on the day: the lasting history and what was said today. In the practice consent must be given.</summary>
@@ -243,7 +243,7 @@ public sealed class VisitFrame
         var client = visit.Client!;
         return new(
             client.Id, client.Name, Subject.Age, Basis?.Client.BirthDate ?? client.BirthDate, client.Occupation, setting.Number,
-            client.StatureCm, client.BreathsPerMinute);
+            client.StatureCm, BreathCount.Of(client.BreathsPerMinute, Knowledge.Defaults));
     }
 
     private IReadOnlyList<FactSaid> Facts() =>

@@ -35,6 +35,38 @@ public class DrillTests
         }
     }
 
+    [Theory]
+    [MemberData(nameof(All))]
+    public void The_band_lies_about_what_is_wanted_at_every_moment(string drill)
+    {
+        var target = Target(drill);
+        var band = target.Band;
+        Assert.Equal(0, band[0].Seconds);
+        Assert.Equal(target.Seconds, band[^1].Seconds, 2);
+        for (var t = 0.05; t < target.Seconds; t += 0.37)
+        {
+            var (from, to) = band.Zip(band.Skip(1)).First(c => c.First.Seconds <= t && t < c.Second.Seconds);
+            var share = (t - from.Seconds) / (to.Seconds - from.Seconds);
+            var high = from.High + ((to.High - from.High) * share);
+            Assert.InRange(high - target.At(t) - target.ToleranceNewtons, -3, 3);
+            Assert.True(from.Low >= 0 && from.Low <= from.High);
+        }
+    }
+
+    [Fact]
+    public void At_a_moment_it_says_what_to_do_and_how_the_client_takes_it()
+    {
+        var target = Target("hold-forty");
+        var hold = target.Phases.Single(p => p.Holds);
+        var mat = Known.Base.Training.Model.Mat;
+        MatSample Reading(int i, double breath, double tension) => new(hold.StartSeconds + 2 + (i / 100.0), 80, 80, breath, tension);
+        var calm = target.MomentAt([.. Enumerable.Range(0, 20).Select(i => Reading(i, 1 - (i * 0.02), mat.TenseFrom - 0.1))], mat);
+        Assert.Equal(new(hold.Say, Math.Round(target.PeakNewtons, 1), BreathesOut: true, Tenses: false), calm);
+        var tense = target.MomentAt([.. Enumerable.Range(0, 20).Select(i => Reading(i, -1 + (i * 0.02), mat.TenseFrom + 0.1))], mat);
+        Assert.Equal((false, true), (tense.BreathesOut, tense.Tenses));
+        Assert.Equal(new(target.Phases[0].Say, Math.Round(target.At(0), 1), null, null), target.MomentAt([], mat));
+    }
+
     /// <summary>On the breath, an out-breath and an in-breath together last 60 / rate seconds.</summary>
     [Fact]
     public void A_drill_on_the_breath_keeps_to_it()

@@ -8,9 +8,8 @@ import { day, minSec } from '../../parts/spoken';
 export function Measured({ visit, words }: { visit: VisitView; words: Vocabulary }) {
   const { t } = useTranslation();
   const change = useChange(visit.id);
-  const save = (body: { breathsPerMinute?: number; statureCm?: number }) => change('put', 'check-in', { ...body });
-  const breaths = visit.client.breathsPerMinute;
-  const breath = (60 / visit.tempo.breathsPerMinute).toFixed(1);
+  const save = (body: { breathsCounted?: number; statureCm?: number }) => change('put', 'check-in', { ...body });
+  const { counted, usual, seconds } = visit.client.breaths;
   const walk = visit.expansion.steps.find((s) => s.technique === 'palm-walk');
   return (
     <section className="measured mt-4">
@@ -23,16 +22,21 @@ export function Measured({ visit, words }: { visit: VisitView; words: Vocabulary
       <div className="mt-3">
         <LeavingField
           id="breaths"
-          label={t('measured.breaths')}
+          label={t('measured.breaths', { seconds })}
           type="number"
-          unit={t('measured.in30')}
+          unit={t('measured.inSeconds', { seconds })}
           disabled={!visit.may['measure']?.allowed}
-          placeholder={String(words.defaults.breathsPerMinute / 2)}
-          value={breaths == null ? '' : String(breaths / 2)}
-          onLeave={(text) => text && save({ breathsPerMinute: Number(text) * 2 })}
+          placeholder={String(usual)}
+          value={counted == null ? '' : String(counted)}
+          onLeave={(text) => text && save({ breathsCounted: Number(text) })}
         />
-        <p className="answer">{t('measured.breathLasts', { rate: visit.tempo.breathsPerMinute, seconds: breath })}</p>
-        {breaths == null && <p className="soft small">{t('measured.estimate')}</p>}
+        <p className="answer">
+          {t('measured.breathLasts', {
+            rate: visit.tempo.breathsPerMinute,
+            seconds: visit.tempo.breathSeconds!.toFixed(1),
+          })}
+        </p>
+        {counted == null && <p className="soft small">{t('measured.estimate')}</p>}
       </div>
       <div className="mt-3">
         <LeavingField

@@ -9,7 +9,6 @@ import { Live } from './Live';
 import { Marks } from './Marks';
 import { RunList } from './RunList';
 import { Trace } from './Trace';
-import { lengthOf } from './trace';
 import type { Sample } from './usePractice';
 import { usePractice } from './usePractice';
 
@@ -74,7 +73,7 @@ export default function Bench() {
           >
             <b>{d.target.drill.name}</b>
             <small>
-              {t('bench.seconds', { n: Math.round(lengthOf(d.target)) })} ·{' '}
+              {t('bench.seconds', { n: Math.round(d.target.seconds!) })} ·{' '}
               {d.best == null ? t('bench.never') : t('bench.best', { points: d.best })}
             </small>
             <Progress drill={d} />

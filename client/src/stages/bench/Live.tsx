@@ -3,7 +3,6 @@ import type { DrillTarget } from '../../api/types';
 import { kilos } from '../../parts/kilos';
 import { Lantern } from '../../shell/Lantern';
 import { Trace } from './Trace';
-import { wantedAt } from './trace';
 import type { usePractice } from './usePractice';
 import { usePressInput } from './usePressInput';
 
@@ -16,12 +15,9 @@ export function Live({ target, practice }: { target: DrillTarget; practice: Retu
   const input = usePressInput(running, target.peakNewtons, practice.press);
   // The readings are a stream; the beat says when to look at it again.
   const last = practice.samples.current.at(-1);
-  const now = last?.seconds ?? 0;
-  const phase = target.phases.findLast((p) => p.startSeconds <= now) ?? target.phases[0]!;
+  const moment = practice.moment.current;
   const [left, right] = [last?.left ?? 0, last?.right ?? 0];
   const total = left + right;
-  const wanted = wantedAt(target, now);
-  const out = last?.breath != null && breathesOut(practice.samples.current, last.breath);
   return (
     <div className="live">
       <Trace target={target} samples={practice.samples} live={running} />
@@ -41,24 +37,24 @@ export function Live({ target, practice }: { target: DrillTarget; practice: Retu
           {practice.state === 'idle' && t('bench.ready', { peak: kg(target.peakNewtons) })}
           {running && (
             <>
-              <b className="serif">{phase.say}</b>
+              <b className="serif">{moment?.say ?? target.phases[0]!.say}</b>
               <span className="soft">
-                {kg(total)} {t('press.kg')} · {t('bench.wanted')} {kg(wanted)} {t('press.kg')}
+                {kg(total)} {t('press.kg')} · {t('bench.wanted')} {kg(moment?.wantedNewtons ?? 0)} {t('press.kg')}
               </span>
             </>
           )}
         </div>
         <div className="client">
           <span className="breather" style={{ transform: `scale(${1 + 0.16 * (last?.breath ?? 0)})` }}>
-            <Lantern light={out ? 'here' : 'lit'} />
+            <Lantern light={moment?.breathesOut ? 'here' : 'lit'} />
           </span>
           <span>
             <b>{t('bench.client')}</b>
-            <small className={last?.tension != null && last.tension > 0.35 ? 'plum' : 'soft'}>
-              {last?.tension != null && last.tension > 0.35
+            <small className={moment?.tenses ? 'plum' : 'soft'}>
+              {moment?.tenses
                 ? t('bench.tense')
-                : last?.breath != null
-                  ? t(`bench.breath.${out ? 'out' : 'in'}`)
+                : moment?.breathesOut != null
+                  ? t(`bench.breath.${moment.breathesOut ? 'out' : 'in'}`)
                   : ' '}
             </small>
             {last?.depthCm != null && (
@@ -98,5 +94,3 @@ export function Live({ target, practice }: { target: DrillTarget; practice: Retu
     </div>
   );
 }
-
-const breathesOut = (samples: { breath?: number | null }[], now: number) => (samples.at(-8)?.breath ?? now) > now;

@@ -3,7 +3,7 @@ import { useTranslation } from 'react-i18next';
 import type { DrillTarget } from '../../api/types';
 import { kilos } from '../../parts/kilos';
 import type { Sample } from './usePractice';
-import { envelope, line, windowOf } from './trace';
+import { band, line, windowOf } from './trace';
 
 interface Props {
   target: DrillTarget;
@@ -57,7 +57,7 @@ export function Trace({ target, samples, live }: Props) {
           </text>
         </g>
       ))}
-      <path className="envelope" d={envelope(target, view, x, y)} />
+      <path className="envelope" d={band(target, x, y)} />
       {shown.some((s) => s.breath != null) && (
         <path className="breathline" d={line(shown, x, (s) => size.height - 16 - (s.breath ?? 0) * 11)} />
       )}

@@ -9,41 +9,19 @@ export interface Span {
 const behind = 8;
 const ahead = 6;
 
-/** Seconds a drill takes. */
-export const lengthOf = (target: DrillTarget) => {
-  const last = target.phases.at(-1)!;
-  return last.startSeconds + last.seconds;
-};
-
 /** What of the time is shown: while it runs, a few seconds behind and ahead of now. */
 export const windowOf = (target: DrillTarget, now: number, live: boolean): Span => {
-  const whole = lengthOf(target);
+  const whole = target.seconds!;
   if (!live || whole <= behind + ahead) return { from: 0, to: whole };
   const from = Math.min(Math.max(0, now - behind), whole - behind - ahead);
   return { from, to: from + behind + ahead };
 };
 
-/** Newtons to make at a moment, both hands together. */
-export const wantedAt = (target: DrillTarget, seconds: number) => {
-  const p = target.phases.findLast((x) => x.startSeconds <= seconds) ?? target.phases[0]!;
-  const share = Math.min(1, Math.max(0, (seconds - p.startSeconds) / p.seconds));
-  return p.fromNewtons + (p.toNewtons - p.fromNewtons) * share;
-};
-
-/** The band the force should stay in, as one closed path: there along its top, back along its foot. */
-export const envelope = (target: DrillTarget, view: Span, x: (s: number) => number, y: (n: number) => number) => {
-  const corners = target.phases.flatMap((p) => [
-    [p.startSeconds, p.fromNewtons] as const,
-    [p.startSeconds + p.seconds, p.toNewtons] as const,
-  ]);
-  const inside = [
-    [view.from, wantedAt(target, view.from)] as const,
-    ...corners.filter(([s]) => s > view.from && s < view.to),
-    [view.to, wantedAt(target, view.to)] as const,
-  ];
-  const half = target.toleranceNewtons;
-  const top = inside.map(([s, n]) => `${x(s).toFixed(1)} ${y(n + half).toFixed(1)}`);
-  const foot = inside.map(([s, n]) => `${x(s).toFixed(1)} ${y(Math.max(0, n - half)).toFixed(1)}`).reverse();
+/** The band the force should stay in, as one closed path: there along its top, back along its foot. What is outside the view is cut off. */
+export const band = (target: DrillTarget, x: (s: number) => number, y: (n: number) => number) => {
+  const corners = target.band!;
+  const top = corners.map((c) => `${x(c.seconds).toFixed(1)} ${y(c.high).toFixed(1)}`);
+  const foot = corners.map((c) => `${x(c.seconds).toFixed(1)} ${y(c.low).toFixed(1)}`).reverse();
   return `M${[...top, ...foot].join('L')}z`;
 };
 

@@ -11,8 +11,17 @@ export interface Sample {
   depthCm?: number | null;
 }
 
+/** What the drill says after the last readings. */
+export interface DrillMoment {
+  say: string;
+  wantedNewtons: number;
+  breathesOut?: boolean | null;
+  tenses?: boolean | null;
+}
+
 interface Batch {
   samples: Sample[];
+  now?: DrillMoment | null;
   silent: boolean;
 }
 
@@ -22,6 +31,7 @@ export type State = 'idle' | 'connecting' | 'running' | 'scored' | 'refused';
 export function usePractice(onScored: (line: DrillRunLine) => void) {
   const line = useRef<HubConnection | null>(null);
   const samples = useRef<Sample[]>([]);
+  const moment = useRef<DrillMoment | null>(null);
   const stop = useRef<(() => void) | null>(null);
   const [state, setState] = useState<State>('idle');
   const [silent, setSilent] = useState(false);
@@ -46,6 +56,7 @@ export function usePractice(onScored: (line: DrillRunLine) => void) {
   const start = useCallback(
     async (drill: string, recording?: string) => {
       samples.current = [];
+      moment.current = null;
       setProblem('');
       setScore(null);
       setSilent(false);
@@ -66,6 +77,7 @@ export function usePractice(onScored: (line: DrillRunLine) => void) {
         next: (batch) => {
           setSilent(batch.silent);
           samples.current.push(...batch.samples);
+          moment.current = batch.now ?? moment.current;
         },
         complete: () => void finish(),
         error: (e) => {
@@ -89,6 +101,7 @@ export function usePractice(onScored: (line: DrillRunLine) => void) {
     score,
     problem,
     samples,
+    moment,
     start,
     stop: () => stop.current?.(),
     press: (left: number, right: number) => {

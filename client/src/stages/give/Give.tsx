@@ -135,9 +135,6 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
   );
 }
 
-/** A difference from the plan smaller than this is not worth a word. */
-const WORTH_SAYING = 20;
-
 /** Where the plan is and where it should be. */
 function Clock({ now, total }: { now: GivingNow; total: number }) {
   const { t } = useTranslation();
@@ -147,7 +144,7 @@ function Clock({ now, total }: { now: GivingNow; total: number }) {
   return (
     <p className="clock" role="status">
       {minSec(at)} {t('give.of')} {minSec(total)}
-      {Math.abs(late) >= WORTH_SAYING && (
+      {Math.abs(late) >= now.view.session.sayLateFromSeconds && (
         <span className={late > 0 ? 'behind' : 'ahead'}>
           {' '}
           · {t(late > 0 ? 'give.late' : 'give.early', { by: minSec(Math.abs(late)) })}

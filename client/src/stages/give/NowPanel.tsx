@@ -126,7 +126,7 @@ type Breathing = Ticking & { share: number };
 
 /** Where in a breath the client is, 0 to 1. Each press begins on an out-breath; between presses the breath just goes on. */
 function turnAt(p: Breathing, ms: number) {
-  const period = 60 / p.visit.tempo.breathsPerMinute;
+  const period = p.visit.tempo.breathSeconds!;
   const m = at(p, ms);
   const bound = m.press > 0 && m.step.presses[0]?.breaths;
   const seconds = bound ? m.into : cursorAt(p.now.anchor, ms, p.visit.expansion.totalSeconds);

@@ -4,7 +4,7 @@ import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import { ask, http } from '../../api/http';
 import type { Vocabulary } from '../../api/types';
-import { blockName } from '../../parts/blockName';
+import { sectionName } from '../../parts/blockName';
 import { minSec } from '../../parts/spoken';
 import { MiniThread } from '../../thread/MiniThread';
 
@@ -38,7 +38,7 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
   });
   if (flow.isError) return <p className="warnline">{flow.error.message}</p>;
   if (!flow.data) return <p className="loading">{t('shell.loading')}</p>;
-  const { card, plan, expansion, variants, review, fitted } = flow.data;
+  const { card, plan, expansion, sections, variants, review, fitted } = flow.data;
   const weighty = review.findings.filter((f) => f.severity !== 'could').length;
   const drop = () =>
     ask(http.DELETE('/api/library/{id}', { params: { path: { id } } })).then((all) => {
@@ -99,12 +99,11 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
       )}
       <ol className="flowsteps">
         {plan.steps.map((s, i) => {
-          const head = blockName(plan, s, t);
-          const fresh = i === 0 || blockName(plan, plan.steps[i - 1]!, t) !== head;
+          const section = sections.find((x) => x.steps[0] === s.id);
           const e = expansion.steps[i]!;
           return (
             <li key={s.id}>
-              {fresh && <div className="blk">{head}</div>}
+              {section && <div className="blk">{sectionName(section, t)}</div>}
               <b>{s.name}</b>
               <span className="soft small">
                 {[s.where, words.positions.find((p) => p.id === s.position)?.name].filter(Boolean).join(' · ')}

@@ -1,8 +1,9 @@
+import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link, useParams } from 'react-router';
-import type { ExpandedStep, PlanStep } from '../../api/types';
+import { ask, http } from '../../api/http';
 import { useVisit, useVocabulary, useWordsOf } from '../../api/useVisit';
-import { blockName } from '../../parts/blockName';
+import { sectionName } from '../../parts/blockName';
 import { day, hourMinute, minSec } from '../../parts/spoken';
 
 /** The plan on one page in large type: for the wall beside the mat, or the phone. */
@@ -12,23 +13,20 @@ export default function CardPage() {
   const visit = useVisit(visitId);
   const today = useVocabulary();
   const words = useWordsOf(visit.data, today.data);
-  if (!visit.data || !words) return <p className="loading">{t('shell.loading')}</p>;
+  const card = useQuery({
+    queryKey: ['card', visitId, visit.data?.version],
+    queryFn: () => ask(http.GET('/api/visits/{visitId}/plan/card', { params: { path: { visitId } } })),
+    enabled: !!visit.data,
+  });
+  if (card.isError) return <p className="warnline">{card.error.message}</p>;
+  if (!visit.data || !card.data || !words) return <p className="loading">{t('shell.loading')}</p>;
   const v = visit.data;
   const w = words;
   const name = (list: { id: string; name: string }[], id: string) => list.find((x) => x.id === id)?.name ?? id;
-  const blocks: { title: string; rows: [PlanStep, ExpandedStep][] }[] = [];
-  v.plan.steps.forEach((s, i) => {
-    // The second side is the first mirrored: said once, with both sides named.
-    if (s.side !== 'mid' && s.side !== 'both' && v.plan.steps.findIndex((x) => x.pair && x.pair === s.pair) < i) return;
-    const twin = s.pair && v.plan.steps.some((x) => x.id !== s.id && x.pair === s.pair);
-    const title = twin ? `${blockName(v.plan, { ...s, side: 'both' }, t)} L, R` : blockName(v.plan, s, t);
-    const last = blocks[blocks.length - 1];
-    const row: [PlanStep, ExpandedStep] = [s, v.expansion.steps[i]!];
-    if (last?.title === title) last.rows.push(row);
-    else blocks.push({ title, rows: [row] });
-  });
   const cautions = v.screen.findings.filter((f) => f.outcome === 'avoid' || f.outcome === 'modify').map((f) => f.title);
-  let position = '';
+  const steps = new Map(v.plan.steps.map((s, i) => [s.id, { s, e: v.expansion.steps[i]! }]));
+  const order = card.data.flatMap((section) => section.steps);
+  const before = (id: string) => steps.get(order[order.indexOf(id) - 1] ?? '')?.s;
   return (
     <main className="letterframe">
       <div className="letterbar noprint">
@@ -60,16 +58,15 @@ export default function CardPage() {
           </p>
         )}
         <div className="cardcolumns">
-          {blocks.map((b, n) => (
-            <section key={n}>
-              <h2>{b.title}</h2>
+          {card.data.map((section) => (
+            <section key={section.steps[0]}>
+              <h2>{sectionName(section, t)}</h2>
               <ol>
-                {b.rows.map(([s, e]) => {
-                  const turned = s.position !== position;
-                  position = s.position;
+                {section.steps.map((id) => {
+                  const { s, e } = steps.get(id)!;
                   return (
                     <li key={s.id}>
-                      {turned && <i>{name(w.positions, s.position)}</i>}
+                      {s.position !== before(id)?.position && <i>{name(w.positions, s.position)}</i>}
                       <b>{s.name}</b>
                       <span>
                         {[

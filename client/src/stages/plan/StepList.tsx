@@ -3,8 +3,8 @@ import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-
 import { CSS } from '@dnd-kit/utilities';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
-import type { Plan, VisitView, Vocabulary } from '../../api/types';
-import { blockName } from '../../parts/blockName';
+import type { VisitView, Vocabulary } from '../../api/types';
+import { sectionName } from '../../parts/blockName';
 import { minSec } from '../../parts/spoken';
 import { StepRow } from './StepRow';
 import type { useChosen } from './useChosen';
@@ -43,12 +43,12 @@ export function StepList({ visit, words, chosen, flagged, remarked, locked, onMo
       <SortableContext items={steps.map((s) => s.id)} strategy={verticalListSortingStrategy} disabled={locked}>
         <div className="steps" ref={listed} aria-label={t('plan.drag')} role="group">
           {steps.map((step, i) => {
-            const head = blockHead(visit.plan, i, t);
+            const section = visit.sections.find((s) => s.steps[0] === step.id);
             return (
               <div key={step.id}>
-                {head && (
+                {section && (
                   <div className="blk">
-                    {head} <span className="soft">{minSec(blockSeconds(visit, i))}</span>
+                    {sectionName(section, t)} <span className="soft">{minSec(section.seconds)}</span>
                   </div>
                 )}
                 <Movable id={step.id}>
@@ -85,25 +85,4 @@ function Movable({ id, children }: { id: string; children: ReactNode }) {
       {children}
     </div>
   );
-}
-
-type Step = Plan['steps'][number];
-const strand = (s: Step) => (s.side === 'left' || s.side === 'right' ? s.side : 'both');
-
-function blockHead(plan: Plan, at: number, t: (key: string, values?: Record<string, unknown>) => string) {
-  const step = plan.steps[at]!;
-  const before = plan.steps[at - 1];
-  return before && before.block === step.block && strand(before) === strand(step) ? null : blockName(plan, step, t);
-}
-
-/** The seconds of the block that begins here, summed from what the server worked out. */
-function blockSeconds(visit: VisitView, from: number) {
-  const first = visit.plan.steps[from]!;
-  let sum = 0;
-  for (let i = from; i < visit.plan.steps.length; i++) {
-    const s = visit.plan.steps[i]!;
-    if (s.block !== first.block || strand(s) !== strand(first)) break;
-    sum += visit.expansion.steps[i]!.seconds;
-  }
-  return sum;
 }
