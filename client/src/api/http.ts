@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch';
+import { signedInSince } from '../shell/door';
 import type { paths } from './schema';
 
 /** Answers that mean "not now": nothing was decided, and the same may go through later. */
@@ -56,8 +57,11 @@ interface Answer<T> {
 
 /** The data of an answer, or the problem thrown. */
 export async function ask<T>(call: Promise<Answer<T>>): Promise<T> {
+  const asked = performance.now();
   const { data, error, response } = await call;
   if (response.ok && data !== undefined) return data;
   const said = error as { detail?: string; code?: string } | undefined;
-  throw new Problem(said?.detail ?? '', said?.code ?? 'failed', response.status);
+  const problem = new Problem(said?.detail ?? '', said?.code ?? 'failed', response.status);
+  // Refused for want of a sign-in that has been given meanwhile: the door stays open, and it is asked again.
+  throw problem.signedOut && signedInSince(asked) ? new Problem('', 'signed-in-since', 408) : problem;
 }
