@@ -13,8 +13,10 @@ export const client = new QueryClient({
 });
 
 client.getQueryCache().subscribe((event) => {
-  const error = event.query.state.error;
-  if (event.type === 'updated' && error instanceof Problem && error.signedOut) signInNeeded();
+  // Only the failing itself counts: what failed before somebody came in still stands in the cache, and is told of again.
+  if (event.type !== 'updated' || event.action.type !== 'error') return;
+  const { error } = event.action;
+  if (error instanceof Problem && error.signedOut) signInNeeded();
 });
 
 /** Who is signed in on this page. */

@@ -25,4 +25,6 @@ const subscribe = (listener: () => void) => {
   return () => listeners.delete(listener);
 };
 
-export const useDoor = () => useSyncExternalStore(subscribe, () => state);
+export const doorNow = () => state;
+
+export const useDoor = () => useSyncExternalStore(subscribe, doorNow);
