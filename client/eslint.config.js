@@ -5,5 +5,19 @@ export default tseslint.config(
   { ignores: ['src/api/schema.d.ts'] },
   ...tseslint.configs.recommended,
   hooks.configs.flat.recommended,
+  {
+    // Moments are told in the practice's zone, by parts/spoken alone.
+    files: ['src/**'],
+    ignores: ['src/parts/spoken.ts'],
+    rules: {
+      'no-restricted-properties': [
+        'error',
+        ...['toLocaleString', 'toLocaleDateString', 'toLocaleTimeString'].map((property) => ({
+          property,
+          message: 'Say times with the functions of parts/spoken.',
+        })),
+      ],
+    },
+  },
   { rules: { 'no-console': 'error', eqeqeq: ['error', 'always', { null: 'ignore' }] } },
 );

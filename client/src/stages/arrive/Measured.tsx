@@ -22,7 +22,7 @@ export function Measured({ visit, words }: { visit: VisitView; words: Vocabulary
       <div className="mt-3">
         <LeavingField
           id="breaths"
-          label={t('measured.breaths', { seconds })}
+          label={t('measured.breaths')}
           type="number"
           unit={t('measured.inSeconds', { seconds })}
           disabled={!visit.may['measure']?.allowed}

@@ -4,6 +4,7 @@ import { useTranslation } from 'react-i18next';
 import { Link, useNavigate, useParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
 import type { BenchDrill, DrillRunView } from '../../api/types';
+import { clock, dayOf } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { Live } from './Live';
 import { Marks } from './Marks';
@@ -145,7 +146,7 @@ function Again({ run }: { run: DrillRunView }) {
     <>
       <Trace target={run.target} samples={samples} live={false} />
       <p className="soft small">
-        {t('bench.replaying', { when: new Date(run.run.at).toLocaleString('en-GB'), mat: run.run.mat })} ·{' '}
+        {t('bench.replaying', { when: `${dayOf(run.run.at)} ${clock(new Date(run.run.at))}`, mat: run.run.mat })} ·{' '}
         <a href={`/api/bench/runs/${run.run.id}/csv`} download>
           {t('bench.csv')}
         </a>

@@ -1,6 +1,7 @@
 import { useId } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { DrillRunLine } from '../../api/types';
+import { dayOf } from '../../parts/spoken';
 
 interface Props {
   runs: DrillRunLine[];
@@ -22,7 +23,7 @@ export function RunList({ runs, busy, onLook, onPlay }: Props) {
           <li key={r.id}>
             <b>{r.score.points}</b>
             <span>
-              {new Date(r.at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long' })}
+              {dayOf(r.at)}
               <small className="soft">{r.score.next}</small>
             </span>
             <button type="button" className="pill quiet" disabled={busy} onClick={() => onLook(r.id)}>
