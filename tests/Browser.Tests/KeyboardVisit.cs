@@ -12,6 +12,8 @@ public sealed class KeyboardVisit(Server server) : IClassFixture<Server>
         using var page = new Page(server).SignIn();
         page.TabTo("Tobin Askerell");
         page.Press(Keys.Enter);
+        // Today says the same of this visit: only under its lamps it is the visit's own page.
+        page.Find(".lamps");
         page.See("Change one step before you begin.");
 
         // Arrive: the questions that matter, answered with one key each.
