@@ -14,7 +14,8 @@ export default function CardPage() {
   const today = useVocabulary();
   const words = useWordsOf(visit.data, today.data);
   const card = useQuery({
-    queryKey: ['card', visitId, visit.data?.version],
+    // A plan changed while giving has a new basis under the same version.
+    queryKey: ['card', visitId, visit.data?.version, visit.data?.session.basis],
     queryFn: () => ask(http.GET('/api/visits/{visitId}/plan/card', { params: { path: { visitId } } })),
     enabled: !!visit.data,
   });
@@ -62,27 +63,29 @@ export default function CardPage() {
             <section key={section.steps[0]}>
               <h2>{sectionName(section, t)}</h2>
               <ol>
-                {section.steps.map((id) => {
-                  const { s, e } = steps.get(id)!;
-                  return (
-                    <li key={s.id}>
-                      {s.position !== before(id)?.position && <i>{name(w.positions, s.position)}</i>}
-                      <b>{s.name}</b>
-                      <span>
-                        {[
-                          name(w.contacts, s.contact),
-                          s.repeats > 1 && t('card.times', { count: s.repeats }),
-                          e.presses.length > 1 && t('dose.presses', { count: e.presses.length }),
-                          '▮'.repeat(s.level),
-                        ]
-                          .filter(Boolean)
-                          .join(' · ')}
-                      </span>
-                      <time>{minSec(e.seconds)}</time>
-                      {s.note && <em>{s.note}</em>}
-                    </li>
-                  );
-                })}
+                {section.steps
+                  .filter((id) => steps.has(id))
+                  .map((id) => {
+                    const { s, e } = steps.get(id)!;
+                    return (
+                      <li key={s.id}>
+                        {s.position !== before(id)?.position && <i>{name(w.positions, s.position)}</i>}
+                        <b>{s.name}</b>
+                        <span>
+                          {[
+                            name(w.contacts, s.contact),
+                            s.repeats > 1 && t('card.times', { count: s.repeats }),
+                            e.presses.length > 1 && t('dose.presses', { count: e.presses.length }),
+                            '▮'.repeat(s.level),
+                          ]
+                            .filter(Boolean)
+                            .join(' · ')}
+                        </span>
+                        <time>{minSec(e.seconds)}</time>
+                        {s.note && <em>{s.note}</em>}
+                      </li>
+                    );
+                  })}
               </ol>
             </section>
           ))}
