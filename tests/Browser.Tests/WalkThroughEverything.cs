@@ -156,8 +156,9 @@ public sealed partial class WalkThroughEverything(Server server) : IClassFixture
 
         public void Unbroken(string what)
         {
-            page.Until($"{what} to be drawn", () => page.Driver.FindElements(By.CssSelector("p.loading")).Count == 0 && !page.Shows("Lighting up") ? "drawn" : null);
-            var text = page.Driver.FindElement(By.CssSelector("main")).Text;
+            // In one look, so that nothing is drawn anew between the question and the reading.
+            var text = page.Until($"{what} to be drawn", () => (string?)page.Driver.ExecuteScript(
+                "return document.querySelector('p.loading') || document.body.innerText.includes('Lighting up') ? null : document.querySelector('main')?.innerText"));
             Assert.True(text.Length > 20, $"{what} is empty: '{text}'");
             Assert.False(BareId().IsMatch(text), $"{what} shows an id where a name belongs: {BareId().Match(text).Value}");
             Assert.False(page.Shows("This page could not be drawn."), $"{what} could not be drawn");

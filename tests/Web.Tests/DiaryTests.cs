@@ -166,6 +166,12 @@ public sealed class DiaryTests : IAsyncLifetime
             Assert.Contains(lines, l => l.StartsWith(wanted, StringComparison.Ordinal));
         }
 
+        // What belongs to a visit is in the trail of its client, whether the visit itself was at hand or not.
+        var bramsId = Guid.Parse((string)bram["client"]!["id"]!);
+        var whose = await house.InDb(db => db.Audit.AsNoTracking().Where(a => a.Action == "added" && (a.Subject.StartsWith("event ") || a.Subject.StartsWith("basis ")))
+            .Where(a => a.WhoId == me).Select(a => a.ClientId).ToListAsync());
+        Assert.NotEmpty(whose);
+        Assert.All(whose, w => Assert.Equal(bramsId, w));
         Assert.Contains(await house.InDb(db => db.Drills.AsNoTracking().Select(d => d.StaffId).ToListAsync()), s => s == me);
         Assert.Contains("Marlo Tannerick", await Due());
     }

@@ -48,10 +48,24 @@ public sealed class Page : IDisposable
         });
     }
 
-    /// <summary>Goes to an address as a link inside the page does, without loading the page anew.</summary>
+    /// <summary>
+    /// Goes to an address as a link inside the page does, without loading the page anew. Comes back when the page that was shown has gone: it
+    /// stays on screen until the next one's script is here, and would be taken for it.
+    /// </summary>
     public void Follow(string path)
     {
-        Driver.ExecuteScript("history.pushState({}, '', arguments[0]); dispatchEvent(new PopStateEvent('popstate'))", path);
+        var leaves = (bool)Driver.ExecuteScript(
+            """
+            const leaves = new URL(arguments[0], location.href).pathname !== location.pathname;
+            if (leaves) document.querySelectorAll('#root *').forEach(e => e.dataset.left = '');
+            history.pushState({}, '', arguments[0]);
+            dispatchEvent(new PopStateEvent('popstate'));
+            return leaves;
+            """, path)!;
+        if (leaves)
+        {
+            Until($"the page before {path} to go", () => Driver.FindElements(By.CssSelector("main[data-left], p.loading[data-left]")).Count == 0 ? "gone" : null);
+        }
     }
 
     /// <summary>What an address of the API answers, asked by this page.</summary>
