@@ -11,7 +11,7 @@ namespace AmpleLantern.Exchange;
 public static class PackedJson
 {
     private const byte Brotli = 1;
-    private const int Quick = 5;
+    private const int Quick = 2;
     private const int Smallest = 11;
     private const int Window = 22;
 

@@ -46,7 +46,7 @@ public sealed class VisitDesk(
         visit.Bases.AddRange(await db.Bases.AsNoTracking().Include(b => b.Words).Where(b => b.VisitId == visit.Id).ToListAsync());
     }
 
-    // Compiled once: every stage of every visit asks these two.
+    // Compiled once: every stage of every visit asks these.
     private static readonly Func<LanternDb, Guid, Task<Visit?>> ToRead = EF.CompileAsyncQuery((LanternDb db, Guid id) => db.Visits
         .Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).ThenInclude(b => b.Words).Include(v => v.Addenda)
         .AsSplitQuery().AsNoTracking().SingleOrDefault(v => v.Id == id));
@@ -55,12 +55,18 @@ public sealed class VisitDesk(
         .Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).ThenInclude(b => b.Words).Include(v => v.Addenda)
         .AsSplitQuery().SingleOrDefault(v => v.Id == id));
 
+    private static readonly Func<LanternDb, Guid, Task<Around?>> ToPlace = EF.CompileAsyncQuery((LanternDb db, Guid id) => db.Visits.Where(v => v.Id == id)
+        .Select(v => new Around(
+            v.Id,
+            1 + db.Visits.Count(o => o.ClientId == v.ClientId && o.CancelledAt == null && (o.Date < v.Date || o.Date == v.Date && o.At < v.At)),
+            db.Users.Where(u => u.Id == v.PractitionerId).Select(u => u.PalmBreadthCm).SingleOrDefault())).SingleOrDefault());
+
     private static RefusalException NotHere => new("not-found", "There is no such visit. It may be on another day; look at Today.");
 
     /// <summary>Works a visit out. What the database alone knows of it is asked once a request.</summary>
     public async Task<VisitFrame> Frame(Visit visit)
     {
-        around = around?.Visit == visit.Id ? around : new(visit.Id, await Number(visit), await PalmOf(visit.PractitionerId));
+        around = around?.Visit == visit.Id ? around : await ToPlace(db, visit.Id) ?? throw NotHere;
         return new(visit, Setting(visit, around.Number, around.PalmCm));
     }
 
@@ -71,12 +77,7 @@ public sealed class VisitDesk(
     private VisitSetting Setting(Visit visit, int number, double? palmCm) =>
         new(knowledge, reach, clock, names, person.Role, bases.Of(visit), number, palmCm);
 
-    private async Task<int> Number(Visit visit) => 1 + await db.Visits.CountAsync(
-        v => v.ClientId == visit.ClientId && v.CancelledAt == null && (v.Date < visit.Date || v.Date == visit.Date && v.At < visit.At));
-
-    private Task<double?> PalmOf(string practitionerId) =>
-        db.Users.Where(u => u.Id == practitionerId).Select(u => u.PalmBreadthCm).SingleOrDefaultAsync();
-
+    /// <param name="Number">Which of the client's visits it is, from 1; what was cancelled is not counted.</param>
     private sealed record Around(Guid Visit, int Number, double? PalmCm);
 
     /// <summary>Makes one change on the version the caller saw, saves it and gives the visit as it then is.</summary>
