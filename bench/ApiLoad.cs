@@ -6,6 +6,7 @@ using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Demo;
+using AmpleLantern.Data.Keeping;
 using AmpleLantern.Data.Records;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;

@@ -2,7 +2,7 @@ using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
-using AmpleLantern.Data;
+using AmpleLantern.Data.Keeping;
 using AmpleLantern.Exchange;
 using AmpleLantern.Exchange.Knowledge;
 using AmpleLantern.Web.Access;
@@ -26,9 +26,12 @@ using NodaTime;
 using Serilog;
 using Serilog.Events;
 
-if (args is ["backup" or "restore", var file, var folder])
+Directories.OwnOnly();
+if (args is [var what, ..] && DataCommands.Knows(what))
 {
-    return BackupCommand.Run(args[0], file, folder);
+    // Only what begins with dashes: a file's path with a slash in front would be read as a setting.
+    var settings = args.SkipWhile(a => !a.StartsWith("--", StringComparison.Ordinal)).ToArray();
+    return DataCommands.Run([.. args.Except(settings)], new ConfigurationBuilder().AddCommandLine(settings).Build());
 }
 
 var builder = WebApplication.CreateBuilder(args);
@@ -87,6 +90,8 @@ builder.Services.AddSingleton<RuleBook>();
 builder.Services.AddSingleton<Rescreen>();
 builder.Services.AddSingleton(new FactWords(knowledge));
 builder.Services.AddHostedService<FigureDrawer>();
+builder.Services.AddSingleton<CopySchedule>();
+builder.Services.AddHostedService(p => p.GetRequiredService<CopySchedule>());
 var data = Path.GetFullPath(builder.Configuration["data"] ?? "data");
 builder.Services.AddLanternDatabase(data);
 builder.Services.AddSingleton<Memo>();
@@ -94,15 +99,19 @@ builder.Services.AddSingleton(p => new FigureShelf(knowledge, p.GetRequiredServi
 // Sign-ins survive a restart, and everything a practice has to keep lies in one folder.
 builder.Services.AddDataProtection().SetApplicationName("AmpleLantern").PersistKeysToFileSystem(new(Path.Combine(data, "keys")));
 builder.Services.ConfigureHttpJsonOptions(o => OpenJson.Configure(o.SerializerOptions, strict: true));
+// A body that cannot be read is told of like every other refusal, in Production as well.
+builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
 builder.Services.AddResponseCompression(o => o.EnableForHttps = true);
 builder.Services.AddOpenApiDocument();
 builder.Services.AddScoped<PlanShelf>();
 builder.Services.AddScoped<LibraryCards>();
 builder.AddAccess();
+builder.AddProxy();
 
 var app = builder.Build();
-app.UseProblems();
+app.UseProxy();
 app.UseSecureHeaders();
+app.UseProblems();
 app.UseResponseCompression();
 app.UseDefaultFiles();
 app.UseStaticFiles();
@@ -111,6 +120,7 @@ app.UseAuthentication();
 app.UseRateLimiter();
 app.UseCsrf();
 app.UseAuthorization();
+app.UseBodySense();
 
 var api = app.MapGroup("/api").RequireAuthorization();
 api.MapSignIn();
@@ -119,6 +129,7 @@ api.MapToday();
 api.MapBookings();
 api.MapClients();
 api.MapPractice();
+api.MapCopies();
 api.MapRules();
 api.MapLibrary();
 api.MapPhone();
@@ -137,11 +148,11 @@ visit.MapPress();
 visit.MapGive();
 visit.MapAmend();
 visit.MapReflect();
-app.MapHub<MatHub>("/hubs/mat");
-app.MapHub<VisitHub>("/hubs/visits");
+app.MapHub<MatHub>("/hubs/mat", o => o.CloseOnAuthenticationExpiration = true);
+app.MapHub<VisitHub>("/hubs/visits", o => o.CloseOnAuthenticationExpiration = true);
 app.MapOpenApi("/api/openapi/{documentName}.json").AllowAnonymous();
-app.Map("/api/{**rest}", (HttpContext http) => AccessSetup.Refuse(http, 404, "not-found", "There is no such address. Check it against the API document."));
-app.MapFallbackToFile("index.html");
+// Pages have addresses of their own; an address of the API that does not exist is no page.
+app.MapFallbackToFile("{*path:nonfile:regex(^(?!(api|hubs)(/|$)).*$)}", "index.html");
 
 // The document generator starts this program too, only to look at its routes.
 if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
@@ -150,10 +161,10 @@ if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name != "GetDocumen
     {
         await Startup.Prepare(app);
     }
-    catch (DataException e)
+    catch (Exception e) when (DataFaults.Sentence(e, data) is not null)
     {
-        Console.Error.WriteLine(e.Message);
-        return 1;
+        Console.Error.WriteLine(DataFaults.Sentence(e, data));
+        return DataCommands.DataTrouble;
     }
 }
 

@@ -1,4 +1,3 @@
-using AmpleLantern.Data;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Tests.Support;
 using Microsoft.EntityFrameworkCore;
@@ -139,20 +138,5 @@ public sealed class AccessTests(House house) : IClassFixture<House>
         }
 
         guest.Refused(429, "too-many-tries", await guest.Post("/api/sign-in", new { name = "odile", password = Data.Demo.DemoPractice.Password }));
-    }
-
-    [Fact]
-    public async Task A_backup_taken_while_running_can_be_put_back()
-    {
-        var copy = Path.Combine(house.Folder, "copy.db");
-        Backup.Take(house.Folder, copy);
-        var other = Path.Combine(house.Folder, "restored");
-        Backup.Restore(copy, other);
-        await using var connection = new Microsoft.Data.Sqlite.SqliteConnection($"Data Source={Path.Combine(other, Database.FileName)};Pooling=False");
-        await connection.OpenAsync();
-        await using var command = connection.CreateCommand();
-        command.CommandText = "SELECT count(*) FROM Clients";
-        Assert.True((long)(await command.ExecuteScalarAsync())! >= 11);
-        Assert.Throws<FileNotFoundException>(() => Backup.Restore(copy + ".missing", other));
     }
 }

@@ -147,7 +147,7 @@ public sealed class BasisTests : IAsyncLifetime
             });
             return await db.SaveChangesAsync();
         });
-        await using var again = new HouseOn(house.Folder);
+        await using var again = new HouseOn(await house.Leave());
         var guest = await again.Guest();
         Assert.Equal(16, (await guest.Get("/api/today"))!["visits"]!.AsArray().Count);
         var shown = await guest.Visit(id);
@@ -185,7 +185,7 @@ public sealed class BasisTests : IAsyncLifetime
             });
         }
 
-        await using var again = new HouseOn(house.Folder, knowledge);
+        await using var again = new HouseOn(await house.Leave(), knowledge);
         var guest = await again.Guest();
         var after = await guest.Visit(id);
         Assert.NotEqual((string)before["knowledgeVersion"]!, (string)(await guest.Visit(await guest.VisitOf("Bram")))["knowledgeVersion"]!);

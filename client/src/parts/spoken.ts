@@ -15,6 +15,14 @@ export function minSec(seconds: number) {
   return `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
 }
 
+/** 0.01 -> a moment; 0.5 -> 30 minutes; 30 -> 30 hours; 50 -> 2 days */
+export function howOld(hours: number) {
+  if (hours < 1 / 60) return { unit: 'moment', count: 0 } as const;
+  if (hours < 2) return { unit: 'minutes', count: Math.round(hours * 60) } as const;
+  if (hours < 48) return { unit: 'hours', count: Math.round(hours) } as const;
+  return { unit: 'days', count: Math.round(hours / 24) } as const;
+}
+
 /** 221 -> +3 min 41 s */
 export function signed(seconds: number) {
   const s = Math.round(Math.abs(seconds));

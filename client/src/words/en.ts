@@ -1,4 +1,5 @@
 /** Every word on the screens. British spelling, plain and short. */
+import { keeping } from './keeping';
 import { planning } from './planning';
 import { pressure } from './pressure';
 import { record } from './record';
@@ -615,6 +616,7 @@ export const en = {
     role: 'May',
     add: 'Add',
   },
+  ...keeping,
   ...planning,
   ...pressure,
   ...record,

@@ -5,7 +5,9 @@ using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Data.Keeping;
 using AmpleLantern.Data.Records;
+using Microsoft.AspNetCore.Identity;
 using NodaTime;
 
 namespace AmpleLantern.Data.Demo;
@@ -28,6 +30,22 @@ public static class DemoPractice
         new("teo", "Teo Marsh", Roles.Practitioner, 9.2, 7.9, new(84, 1.83)),
         new("pim", "Pim Reed", Roles.Student, 7.9, null), new("ansa", "Ansa Vole", Roles.Desk, null, null),
     ];
+
+    /// <summary>
+    /// What a database older than the mark is for: the demo where its first person comes in by the demo's password; what is wanted where
+    /// nobody has been in it yet; a practice otherwise.
+    /// </summary>
+    public static DataKind KindOf(string database, DataKind wanted)
+    {
+        using var connection = Inspection.Open(database);
+        using var command = connection.CreateCommand();
+        command.CommandText = "SELECT (SELECT COUNT(*) FROM AspNetUsers), (SELECT PasswordHash FROM AspNetUsers WHERE UserName = $name)";
+        command.Parameters.AddWithValue("$name", People[0].Name);
+        using var reader = command.ExecuteReader();
+        reader.Read();
+        var demo = !reader.IsDBNull(1) && new PasswordHasher<DemoPerson>().VerifyHashedPassword(People[0], reader.GetString(1), Password) is not PasswordVerificationResult.Failed;
+        return demo ? DataKind.Demo : reader.GetInt32(0) == 0 ? wanted : DataKind.Practice;
+    }
 
     private const string Legs = "legs-on-the-mat";
     private const string Groin = "groin-hold";

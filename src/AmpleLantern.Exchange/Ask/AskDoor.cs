@@ -1,3 +1,4 @@
+using System.Text;
 using System.Text.Json;
 using AmpleLantern.Core;
 
@@ -36,6 +37,11 @@ public static class AskDoor
 
         try
         {
+            if (PlainSense.Check(Encoding.UTF8.GetBytes(input)) is { } wrong)
+            {
+                return Refuse(wrong);
+            }
+
             return (Answered, OpenJson.Write(ask(answers(), input)));
         }
         catch (JsonException e)

@@ -3,7 +3,7 @@ using System.Threading.RateLimiting;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Records;
-using AmpleLantern.Exchange;
+using AmpleLantern.Web.Hosting;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.Extensions.Options;
 
@@ -48,7 +48,11 @@ public static class AccessSetup
             o.Events.OnRedirectToAccessDenied = c => Refuse(c.HttpContext, 403, "not-yours", "Your role does not allow this. Ask the owner of the practice.");
         });
         Policies.Add(builder);
-        services.AddAntiforgery(o => o.HeaderName = Csrf.Header);
+        services.AddAntiforgery(o =>
+        {
+            o.HeaderName = Csrf.Header;
+            o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+        });
         var tries = builder.Configuration.GetValue("Access:SignInTriesPerMinute", 12);
         services.AddRateLimiter(o =>
         {
@@ -59,12 +63,7 @@ public static class AccessSetup
     }
 
     /// <summary>Writes problem details.</summary>
-    public static Task Refuse(HttpContext http, int status, string code, string detail)
-    {
-        http.Response.StatusCode = status;
-        return http.Response.WriteAsJsonAsync(
-            new Problem("Not possible", detail, null, code, status), OpenJson.Options, "application/problem+json");
-    }
+    public static Task Refuse(HttpContext http, int status, string code, string detail) => Errors.Write(http, new("Not possible", detail, null, code, status));
 
     private sealed class PersonClaims(UserManager<Staff> people, RoleManager<IdentityRole> roles, IOptions<IdentityOptions> options)
         : UserClaimsPrincipalFactory<Staff, IdentityRole>(people, roles, options)

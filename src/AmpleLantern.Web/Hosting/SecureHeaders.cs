@@ -7,19 +7,26 @@ public static class SecureHeaders
         "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
         + "manifest-src 'self'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'";
 
+    /// <summary>Set as the answer sets out, so that refusals carry them too: whoever refuses begins with a clean answer.</summary>
     public static void UseSecureHeaders(this WebApplication app) => app.Use((http, next) =>
     {
-        var headers = http.Response.Headers;
-        headers.ContentSecurityPolicy = Policy;
-        headers.XContentTypeOptions = "nosniff";
-        headers["Referrer-Policy"] = "no-referrer";
-        headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
-        headers["Cross-Origin-Opener-Policy"] = "same-origin";
-        if (http.Request.Path.StartsWithSegments("/api"))
+        http.Response.OnStarting(() =>
         {
-            headers.CacheControl = "no-store";
-        }
+            var headers = http.Response.Headers;
+            headers.ContentSecurityPolicy = Policy;
+            headers.XContentTypeOptions = "nosniff";
+            headers["Referrer-Policy"] = "no-referrer";
+            headers["Permissions-Policy"] = "camera=(), microphone=(), geolocation=()";
+            headers["Cross-Origin-Opener-Policy"] = "same-origin";
+            headers["Cross-Origin-Resource-Policy"] = "same-origin";
+            // What may be kept says so itself.
+            if (http.Request.Path.StartsWithSegments("/api") && headers.CacheControl.Count == 0)
+            {
+                headers.CacheControl = "no-store";
+            }
 
+            return Task.CompletedTask;
+        });
         return next();
     });
 }

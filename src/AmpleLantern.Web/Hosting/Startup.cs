@@ -1,33 +1,104 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Data;
+using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Demo;
+using AmpleLantern.Data.Keeping;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace AmpleLantern.Web.Hosting;
 
-/// <summary>What happens before the first request: the database is brought up to date, the demo is filled, the way in is told.</summary>
+/// <summary>What happens before the first request: the folder is taken, the database is made or brought up to date, the way in is told.</summary>
 public static class Startup
 {
+    /// <exception cref="DataException">The data folder is not fit to serve from; the message says what to do.</exception>
     public static async Task Prepare(WebApplication app)
     {
-        await using var scope = app.Services.CreateAsyncScope();
-        var services = scope.ServiceProvider;
-        var db = services.GetRequiredService<LanternDb>();
-        await Database.Prepare(db, Path.GetFullPath(app.Configuration["data"] ?? "data"), services.GetRequiredService<KnowledgeBase>().WithRules([]));
-        await services.GetRequiredService<Practice.PracticeClock>().Read(db);
-        await services.GetRequiredService<Practice.RuleBook>().Read(db);
-        await AddRoles(services.GetRequiredService<RoleManager<IdentityRole>>());
-        if (app.Configuration.GetValue("demo", false) && !await db.Clients.AnyAsync())
+        var folder = app.Services.GetRequiredService<DataFolder>();
+        folder.Hold();
+        var wanted = app.Configuration.GetValue("demo", false) ? DataKind.Demo : DataKind.Practice;
+        var found = Found(folder);
+        RequireKind(found is null ? wanted : found.Kind ?? DemoPractice.KindOf(folder.Kept, wanted), wanted, folder.Path);
+        if (found is not null && wanted is DataKind.Demo && app.Configuration.GetValue("fresh", false))
         {
-            await FillDemo(services, db);
+            DataFolder.Forget(folder.Kept);
+            found = null;
         }
 
-        await services.GetRequiredService<StaffNames>().Read(db);
-        var setup = await db.Users.AnyAsync() ? null : services.GetRequiredService<SetupCode>().Value;
+        if (found is not { IsCurrent: true })
+        {
+            await Make(app, folder, found, wanted);
+        }
+
+        await using var scope = app.Services.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<LanternDb>();
+        await Database.RequireDurable(db);
+        await ReadPractice(scope.ServiceProvider, db);
+        var setup = await db.Users.AnyAsync() ? null : scope.ServiceProvider.GetRequiredService<SetupCode>().Value;
         app.Lifetime.ApplicationStarted.Register(() => Tell(app, setup));
+    }
+
+    private static Inspection? Found(DataFolder folder)
+    {
+        if (File.Exists(folder.Kept))
+        {
+            return Inspection.Of(folder.Kept);
+        }
+
+        return new FileInfo(folder.Kept + "-wal") is { Exists: true, Length: > 0 }
+            ? throw new DataException($"'{folder.Path}' holds the log of a database but not the database. Put the last good copy back with ./lantern restore.")
+            : null;
+    }
+
+    private static void RequireKind(DataKind kind, DataKind wanted, string path)
+    {
+        if (kind != wanted)
+        {
+            throw new DataException(kind is DataKind.Demo
+                ? $"'{path}' holds the demo. For your own practice name another folder: ./lantern run --data FOLDER."
+                : $"'{path}' holds the records of a practice, and the demo keeps out of it. Start it with ./lantern run, or name another folder with --data.");
+        }
+    }
+
+    /// <summary>Makes the database aside, from nothing or from a copy of what is there, and puts it in its place when all of it is done.</summary>
+    private static async Task Make(WebApplication app, DataFolder folder, Inspection? found, DataKind kind)
+    {
+        folder.Make(found is null ? null : new Backup(app.Services.GetRequiredService<IClock>(), TheProgram).BeforeUpgrade(folder, found));
+        await using (var scope = app.Services.CreateAsyncScope())
+        {
+            var services = scope.ServiceProvider;
+            var db = services.GetRequiredService<LanternDb>();
+            await Database.BringUp(db, services.GetRequiredService<KnowledgeBase>().WithRules([]), found?.Generation ?? 0);
+            await AddRoles(services.GetRequiredService<RoleManager<IdentityRole>>());
+            await ReadPractice(services, db);
+            if (kind is DataKind.Demo && !await db.Clients.AnyAsync())
+            {
+                await FillDemo(services, db);
+            }
+
+            if (found is not null)
+            {
+                db.Audit.Add(new() { At = app.Services.GetRequiredService<IClock>().GetCurrentInstant(), Who = TheProgram.Name, Action = "upgraded", Subject = "database", What = $"from {found.Applied[^1]}" });
+                await db.SaveChangesAsync();
+            }
+
+            await Database.Mark(db, kind);
+        }
+
+        folder.Finish();
+    }
+
+    /// <summary>Who acts where nobody is signed in.</summary>
+    private static readonly NamedActor TheProgram = new("the program");
+
+    private static async Task ReadPractice(IServiceProvider services, LanternDb db)
+    {
+        await services.GetRequiredService<Practice.PracticeClock>().Read(db);
+        await services.GetRequiredService<Practice.RuleBook>().Read(db);
+        await services.GetRequiredService<StaffNames>().Read(db);
     }
 
     private static async Task AddRoles(RoleManager<IdentityRole> roles)

@@ -3,6 +3,7 @@ using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Demo;
+using AmpleLantern.Data.Keeping;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.Mvc.Testing.Handlers;
@@ -20,6 +21,9 @@ public class House : WebApplicationFactory<Program>
     /// <summary>Whether it may move into a copy of the demo that was filled once for all houses.</summary>
     protected virtual bool FromTemplate => Demo && OwnsFolder;
 
+    /// <summary>The database of a demo as it is just filled.</summary>
+    public static string FilledDatabase => Path.Combine(Template.Value, Database.FileName);
+
     private static readonly Lazy<string> Template = new(() =>
     {
         using var first = new FirstHouse();
@@ -34,6 +38,8 @@ public class House : WebApplicationFactory<Program>
         protected override bool DeletesFolder => false;
     }
 
+    private bool leaves;
+
     protected virtual bool DeletesFolder => OwnsFolder;
 
     protected virtual bool Demo => true;
@@ -45,9 +51,11 @@ public class House : WebApplicationFactory<Program>
         if (FromTemplate)
         {
             Directory.CreateDirectory(Folder);
-            File.Copy(Path.Combine(Template.Value, Database.FileName), Path.Combine(Folder, Database.FileName));
+            File.Copy(FilledDatabase, Path.Combine(Folder, Database.FileName));
         }
 
+        // As a practice runs it: what Development forgives or explains is not there.
+        builder.UseEnvironment("Production");
         builder.UseSetting("data", Folder);
         builder.UseSetting("demo", Demo ? "true" : "false");
         builder.UseSetting("Access:SignInTriesPerMinute", SignInTries.ToString(System.Globalization.CultureInfo.InvariantCulture));
@@ -71,23 +79,33 @@ public class House : WebApplicationFactory<Program>
         return await work(scope.ServiceProvider.GetRequiredService<LanternDb>());
     }
 
+    /// <summary>Ends the program and leaves its data, for the next start on them: one program has a folder at a time.</summary>
+    public async Task<string> Leave()
+    {
+        leaves = true;
+        await DisposeAsync();
+        return Folder;
+    }
+
     protected override void Dispose(bool disposing)
     {
         base.Dispose(disposing);
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        if (DeletesFolder && Directory.Exists(Folder))
+        if (DeletesFolder && !leaves && Directory.Exists(Folder))
         {
             Directory.Delete(Folder, recursive: true);
         }
     }
 }
 
-/// <summary>Another start of the program on the same data, perhaps with other knowledge.</summary>
-public sealed class HouseOn(string folder, string? knowledge = null) : House
+/// <summary>Another start of the program on the same data, perhaps with other knowledge or on a practice's own; what it moved into goes with it.</summary>
+public sealed class HouseOn(string folder, string? knowledge = null, bool demo = true) : House
 {
     public override string Folder => folder;
 
-    protected override bool OwnsFolder => false;
+    protected override bool FromTemplate => false;
+
+    protected override bool Demo => demo;
 
     protected override void ConfigureWebHost(IWebHostBuilder builder)
     {

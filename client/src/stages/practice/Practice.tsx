@@ -6,6 +6,7 @@ import { useVocabulary } from '../../api/useVisit';
 import { signedOut } from '../../shell/door';
 import { clock, dayOf } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
+import { Copies } from './Copies';
 import { Hands } from './Hands';
 import { OwnBody } from './OwnBody';
 import { People } from './People';
@@ -44,6 +45,7 @@ export default function Practice() {
       {words.data && me.mayTreat && <OwnBody words={words.data} />}
       {me.mayTreat && <Rules owner={me.mayRunPractice} />}
       {me.mayRunPractice && <Settings />}
+      {me.mayRunPractice && <Copies />}
       {me.mayRunPractice && <Trail />}
     </Frame>
   );
@@ -53,7 +55,7 @@ function Trail() {
   const { t } = useTranslation();
   const trail = useQuery({ queryKey: ['trail'], queryFn: () => ask(http.GET('/api/trail')), refetchOnMount: 'always' });
   return (
-    <section className="mt-3">
+    <section className="practicepart">
       <h2>{t('practice.trail')}</h2>
       <p className="soft small">{t('practice.trailLead')}</p>
       <table className="table trailtable">

@@ -18,7 +18,7 @@ export function Settings() {
     await cache.invalidateQueries();
   };
   return (
-    <SendForm className="mt-3" send={send} action={t('settings.keep')}>
+    <SendForm className="practicepart" send={send} action={t('settings.keep')}>
       <h2>{t('settings.title')}</h2>
       <Choice
         id="time-zone"

@@ -8,7 +8,7 @@ using AmpleLantern.Data.Records;
 using AmpleLantern.Exchange;
 using Microsoft.EntityFrameworkCore;
 
-namespace AmpleLantern.Data;
+namespace AmpleLantern.Data.Keeping;
 
 /// <summary>
 /// Brings the documents inside older databases up to date: every session that was started or signed gets the basis it stands on,
