@@ -68,6 +68,33 @@ public sealed class DoorTests(House house) : IClassFixture<House>
         Assert.Equal(believed ? "192.0.2.7" : sender, behind.Seen);
     }
 
+    [Fact]
+    public async Task A_stranger_shuts_out_himself_and_nobody_else_and_learns_no_names()
+    {
+        await using var strict = new ProxyHouse("10.1.2.3", "10.1.2.3");
+        using var http = strict.CreateDefaultClient();
+        var cookies = (await http.GetAsync(new Uri("/api/me", UriKind.Relative))).Headers.GetValues("Set-Cookie").Select(c => c.Split(';')[0]).ToList();
+        var token = Uri.UnescapeDataString(cookies.Single(c => c.StartsWith("lantern-token=", StringComparison.Ordinal))["lantern-token=".Length..]);
+        async Task<(int Status, string Body)> Try(string name, string password, string from)
+        {
+            using var request = new HttpRequestMessage(HttpMethod.Post, "/api/sign-in") { Content = System.Net.Http.Json.JsonContent.Create(new { name, password }) };
+            request.Headers.Add("Cookie", string.Join("; ", cookies));
+            request.Headers.Add("X-Lantern-Token", token);
+            request.Headers.Add("X-Forwarded-For", from);
+            var answer = await http.SendAsync(request);
+            return ((int)answer.StatusCode, await answer.Content.ReadAsStringAsync());
+        }
+
+        for (var i = 0; i < 7; i++)
+        {
+            // Somebody and nobody: the same words, and shut out after as many.
+            Assert.Equal(await Try("nobody-here", "a wrong password", "192.0.2.66"), await Try("odile", "a wrong password", "192.0.2.66"));
+        }
+
+        Assert.Contains("locked-out", (await Try("odile", Data.Demo.DemoPractice.Password, "192.0.2.66")).Body, StringComparison.Ordinal);
+        Assert.Equal(200, (await Try("odile", Data.Demo.DemoPractice.Password, "192.0.2.7")).Status);
+    }
+
     private sealed class ProxyHouse(string known, string sender) : House
     {
         public string? Seen { get; private set; }

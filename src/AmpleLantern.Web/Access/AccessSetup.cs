@@ -20,6 +20,7 @@ public static class AccessSetup
         var services = builder.Services;
         services.AddHttpContextAccessor();
         services.AddScoped<CurrentPerson>();
+        services.AddScoped<SignInTries>();
         services.AddScoped<IActor>(p => p.GetRequiredService<CurrentPerson>());
         services.AddIdentityCore<Staff>(o =>
             {
@@ -27,8 +28,6 @@ public static class AccessSetup
                 o.Password.RequireNonAlphanumeric = false;
                 o.Password.RequireUppercase = false;
                 o.Password.RequireDigit = false;
-                o.Lockout.MaxFailedAccessAttempts = 5;
-                o.Lockout.DefaultLockoutTimeSpan = TimeSpan.FromMinutes(10);
                 o.User.RequireUniqueEmail = false;
             })
             .AddRoles<IdentityRole>().AddEntityFrameworkStores<LanternDb>().AddSignInManager().AddDefaultTokenProviders()

@@ -12,7 +12,7 @@ namespace AmpleLantern.Web.Access;
 
 public sealed record NewPerson(string Name, string DisplayName, string Password, string Role);
 
-public sealed record Person(string Name, string DisplayName, IReadOnlyList<string> Roles, bool LockedOut);
+public sealed record Person(string Name, string DisplayName, IReadOnlyList<string> Roles);
 
 /// <summary>The breadths of one's own hand in cm; null until measured.</summary>
 public sealed record MyHands(double? PalmBreadthCm = null, double? FourFingersCm = null);
@@ -80,7 +80,7 @@ public static class People
         var all = new List<Person>();
         foreach (var p in people.Users.OrderBy(p => p.DisplayName).ToList())
         {
-            all.Add(new(p.UserName!, p.DisplayName, [.. await people.GetRolesAsync(p)], await people.IsLockedOutAsync(p)));
+            all.Add(new(p.UserName!, p.DisplayName, [.. await people.GetRolesAsync(p)]));
         }
 
         return all;

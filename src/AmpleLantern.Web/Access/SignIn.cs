@@ -36,29 +36,42 @@ public static class SignIn
 
     private static async Task<Me> In(
         SignInRequest request, HttpContext http, SignInManager<Staff> signIn, UserManager<Staff> people, LanternDb db,
-        IConfiguration settings, PracticeClock clock)
+        IConfiguration settings, PracticeClock clock, SignInTries tries)
     {
+        var address = http.Connection.RemoteIpAddress?.ToString() ?? "";
+        var shutOut = tries.ShutOut(request.Name, address);
         // The demo's password is known to everybody and opens nothing but the demo.
-        var known = request.Password == DemoPractice.Password && !settings.GetValue("demo", false);
-        var person = known ? null : await people.FindByNameAsync(request.Name.Trim());
-        var result = person is null ? SignInResult.Failed : await signIn.CheckPasswordSignInAsync(person, request.Password, lockoutOnFailure: true);
+        var useless = shutOut || request.Password == DemoPractice.Password && !settings.GetValue("demo", false);
+        var person = await people.FindByNameAsync(request.Name.Trim());
+        if (person is null || useless)
+        {
+            tries.AsIf(request.Password);
+        }
+
+        var comesIn = person is not null && !useless && (await signIn.CheckPasswordSignInAsync(person, request.Password, lockoutOnFailure: false)).Succeeded;
         db.Audit.Add(new()
         {
             At = clock.Now,
             Who = person?.DisplayName ?? "unknown name",
             WhoId = person?.Id,
-            Action = result.Succeeded ? "signed-in" : "refused",
+            Action = comesIn ? "signed-in" : "refused",
             Subject = "sign-in",
+            What = comesIn ? "" : $"from {address}",
         });
         await db.SaveChangesAsync();
-        if (!result.Succeeded)
+        if (!comesIn)
         {
-            throw new RefusalException(
-                result.IsLockedOut ? "locked-out" : "wrong-sign-in",
-                result.IsLockedOut ? "Too many wrong passwords. Wait ten minutes and try again." : "Name or password is wrong. Try again.",
-                "/password");
+            if (!shutOut)
+            {
+                tries.Wrong(request.Name, address);
+            }
+
+            throw tries.ShutOut(request.Name, address)
+                ? new RefusalException("locked-out", "Too many wrong passwords for this name from here. Wait ten minutes and try again.", "/password")
+                : new RefusalException("wrong-sign-in", "Name or password is wrong. Try again.", "/password");
         }
 
+        tries.Right(request.Name, address);
         await signIn.SignInAsync(person!, isPersistent: false);
         // The token belongs to whoever is signed in: hand out a new one.
         http.User = await signIn.CreateUserPrincipalAsync(person!);
