@@ -49,6 +49,28 @@ public sealed class DoorTests(House house) : IClassFixture<House>
     }
 
     [Theory]
+    [InlineData("http://localhost", 200)]
+    [InlineData(null, 200)]
+    [InlineData("http://elsewhere.example", 403)]
+    [InlineData("null", 403)]
+    public async Task The_line_to_the_mat_and_to_visits_is_opened_by_our_own_pages_only(string? origin, int status)
+    {
+        var teo = await house.Guest("teo");
+        using var http = house.CreateDefaultClient();
+        foreach (var hub in new[] { "mat", "visits" })
+        {
+            using var request = new HttpRequestMessage(HttpMethod.Post, $"/hubs/{hub}/negotiate?negotiateVersion=1");
+            request.Headers.Add("Cookie", teo.Cookies);
+            if (origin is not null)
+            {
+                request.Headers.Add("Origin", origin);
+            }
+
+            Assert.Equal(status, (int)(await http.SendAsync(request)).StatusCode);
+        }
+    }
+
+    [Theory]
     [InlineData("10.1.2.3", "10.1.2.3", true)]
     [InlineData("10.1.2.3", "10.9.9.9", false)]
     [InlineData("", "10.1.2.3", false)]
