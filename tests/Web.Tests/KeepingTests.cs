@@ -65,6 +65,24 @@ public sealed class KeepingTests : IAsyncLifetime
         Assert.Single(Directory.GetFiles(house.Folder, $"{Database.FileName}.before-*"));
     }
 
+    [Fact]
+    public async Task A_value_nobody_has_makes_nothing_unreadable_and_is_remarked()
+    {
+        // By whatever door it came: today's doors refuse it.
+        Execute(Kept, "UPDATE Clients SET StatureCm = 1.7, BreathsPerMinute = 400; UPDATE AspNetUsers SET PalmBreadthCm = 0.3");
+        var odile = await house.Guest();
+        odile.Refused(422, "measure-out-of-range", await odile.Put("/api/me/hands", new { palmBreadthCm = 3.3 }));
+        Assert.Equal(16, (await odile.Get("/api/today"))!["visits"]!.AsArray().Count);
+        var remarks = (await odile.Visit(await odile.VisitOf("Bram")))["setAside"]!.AsArray().Select(r => (string)r!).ToList();
+        Assert.Contains("1.7 cm of stature cannot be: it is 50 to 250. Measure again. Until then it is reckoned with 170.", remarks);
+        Assert.Equal(3, remarks.Count);
+        foreach (var path in new[] { "/api/clients", "/api/library", "/api/rules", $"/api/visits/{await odile.VisitOf("Bram")}/press", $"/api/visits/{await odile.VisitOf("Maren")}" })
+        {
+            await odile.Get(path);
+            Assert.True(odile.Last.IsSuccessStatusCode, $"{path}: {odile.Last.StatusCode}");
+        }
+    }
+
     public static TheoryData<string, string, string> Bad() => new()
     {
         { "empty", "", "is empty" }, { "text", "These are my records, honest.", "is no database" }, { "cut off", "", "is damaged" },

@@ -5,8 +5,12 @@ namespace AmpleLantern.Core.Bodies;
 /// <summary>Refuses lengths that nobody has, and names nobody knows.</summary>
 public static class MeasureCheck
 {
-    private const double ShortestStature = 50;
-    private const double TallestStature = 250;
+    /// <summary>In centimetres, for every door: what goes in by one of them can be reckoned with behind all.</summary>
+    public const double ShortestStature = 50;
+    public const double TallestStature = 250;
+    public const double LeastPalmCm = 4;
+    public const double MostPalmCm = 16;
+
     private const double LeastOfUsual = 0.5;
     private const double MostOfUsual = 2;
     private const double LeastHandCm = 1;
@@ -33,7 +37,8 @@ public static class MeasureCheck
         foreach (var (id, cm) in measures.HandsCm ?? new Dictionary<string, double>())
         {
             Named(id, HandMeasures.All, $"{pointer}/handsCm");
-            Within(cm, LeastHandCm, MostHandCm, "cm", $"{pointer}/handsCm/{id}");
+            var (least, most) = id == HandMeasures.Palm ? (LeastPalmCm, MostPalmCm) : (LeastHandCm, MostHandCm);
+            Within(cm, least, most, "cm", $"{pointer}/handsCm/{id}");
         }
 
         foreach (var (id, mm) in measures.FootMm ?? new Dictionary<string, double>())

@@ -36,6 +36,11 @@ public static class ScreeningChecks
 
     private static IEnumerable<string> Condition(Condition c, Rule rule, PracticeKnowledge k)
     {
+        if (c is { Fact: null, Any: null or [], All: null or [], Not: null, Always: false, As: null, School: null, Age: null })
+        {
+            yield return "Say when the rule holds: name a fact, an age, a school's choice, another rule, or that it always holds.";
+        }
+
         if (c.As is { } other)
         {
             foreach (var reason in Known(k.Rules, other))

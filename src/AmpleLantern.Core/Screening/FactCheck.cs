@@ -22,6 +22,30 @@ public static class FactCheck
         }
     }
 
+    /// <summary>
+    /// A stored fact as far as it can be read on a day: where its dates or details do not go with the day (a visit moved to before it
+    /// began), it stands without them, which is the strict reading, and that is said.
+    /// </summary>
+    public static (FactEntry Entry, Unresolved? Remark) Readable(FactEntry entry, LocalDate day, KnowledgeBase knowledge)
+    {
+        var undated = entry with { Since = null, Until = null };
+        string? why = null;
+        foreach (var reading in new[] { entry, undated, undated with { Detail = null }, undated with { Detail = null, Region = null } })
+        {
+            try
+            {
+                Check(reading, day, knowledge, "");
+                return (reading, why is null ? null : new([entry.Fact], $"{why} Until then it counts as if that were not known."));
+            }
+            catch (RefusalException e)
+            {
+                why ??= e.Message;
+            }
+        }
+
+        return (undated with { Detail = null, Region = null }, new([entry.Fact], why!));
+    }
+
     public static void CheckBirth(LocalDate? birth, LocalDate today)
     {
         if (birth is not { } b)

@@ -73,7 +73,7 @@ public static class RecordUpgrade
     {
         var client = visit.Client!;
         var school = knowledge.Schools.Find(visit.School) ?? knowledge.HouseSchool;
-        var tempo = TempoFor(client, knowledge);
+        var tempo = TempoOf.Stored(client.BreathsPerMinute, client.StatureCm, null, knowledge.Defaults).Tempo;
         var plan = PlanCheck.Readable(visit.Plan, knowledge).Plan;
         var expansion = kept?.Expansion ?? PlanExpansion.Expand(plan, tempo, knowledge);
         var facts = client.Facts.Select(f => (Entry: f.ToEntry(), f.RecordedBy, At: (NodaTime.Instant?)f.RecordedAt, Scope: FactScope.History))
@@ -99,18 +99,6 @@ public static class RecordUpgrade
         catch (Exception e) when (e is RefusalException or KnowledgeException)
         {
             return new("unknown", [], [], [], [new([], $"What the screen said is not on record, and cannot be worked out any more: {e.Message}")]);
-        }
-    }
-
-    private static Tempo TempoFor(ClientRecord client, KnowledgeBase knowledge)
-    {
-        try
-        {
-            return TempoOf.Measures(client.BreathsPerMinute, client.StatureCm, null, knowledge.Defaults);
-        }
-        catch (RefusalException)
-        {
-            return TempoOf.Measures(null, null, null, knowledge.Defaults);
         }
     }
 

@@ -64,7 +64,7 @@ public sealed class Rescreen(RuleBook book, IServiceScopeFactory scopes, IClock 
         var client = visit.Client!;
         return (
             VisitFrame.PersonOn(visit, knowledge),
-            TempoOf.Measures(client.BreathsPerMinute, client.StatureCm, null, knowledge.Defaults));
+            TempoOf.Stored(client.BreathsPerMinute, client.StatureCm, null, knowledge.Defaults).Tempo);
     }
 
     private async Task Run()

@@ -58,7 +58,7 @@ public static class RuleEndpoints
         [
             .. own.Select(r =>
             {
-                var aside = book.SetAside.FirstOrDefault(a => a.Id == r.Id)?.Why;
+                var aside = book.SetAside.FirstOrDefault(a => a.Id == r.Id)?.Why ?? (r.RetiredAt is not null && ScreeningChecks.Of(r.Rule, book.Current) is [var wrong, ..] ? wrong.Reason : null);
                 return new RuleLine(r.Rule, aside is null ? Spoken(r.Rule, book.Current) : "", names.Of(r.Author), r.AddedAt, r.Reason, r.RetiredAt, aside);
             }),
             .. book.ShippedOnly.Rules.All.Select(r => new RuleLine(r, Spoken(r, book.ShippedOnly), null, null, null, null)),

@@ -52,6 +52,7 @@ public static class Bookings
         await RequireFree(db, desk.Knowledge, new(visitId, edit.Date, edit.At, edit.MinutesBooked, edit.Room, practitioner.Id, practitioner.DisplayName));
         await desk.Change(visitId, VisitAction.MoveVisit, edit.Version, (visit, _) =>
         {
+            Core.Screening.FactCheck.CheckBirth(visit.Client!.BirthDate, edit.Date);
             (visit.Date, visit.At, visit.MinutesBooked) = (edit.Date, edit.At, edit.MinutesBooked);
             (visit.Room, visit.PractitionerId) = (edit.Room.Trim(), practitioner.Id);
         });

@@ -136,6 +136,7 @@ public static class TodayEndpoints
         May.KeepDiary(person.Role).Require();
         var client = await db.Clients.Include(c => c.Facts).SingleOrDefaultAsync(c => c.Id == request.ClientId)
             ?? throw new Core.RefusalException("not-found", "There is no such client. Choose one from the list.", "/clientId");
+        FactCheck.CheckBirth(client.BirthDate, request.Date);
         var school = desk.Knowledge.School(request.School);
         var practitioner = await people.FindByNameAsync(request.Practitioner ?? (await WhoTreats(people)).FirstOrDefault(p => p.Id == person.Id)?.Name ?? "")
             ?? throw new Core.RefusalException("no-practitioner", "Choose who gives this visit.", "/practitioner");

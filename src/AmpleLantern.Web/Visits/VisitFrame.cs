@@ -66,7 +66,7 @@ public sealed class VisitFrame
     public Core.Planning.Plan Plan => Basis?.Plan ?? Readable.Plan;
 
     /// <summary>Parts of the plan this knowledge can no longer read.</summary>
-    public IReadOnlyList<string> SetAside => Basis is null ? Readable.SetAside : [];
+    public IReadOnlyList<string> SetAside => Basis is null ? [.. Readable.SetAside, .. Live.Remarks] : [];
 
     private (Core.Planning.Plan Plan, IReadOnlyList<string> SetAside) Readable => readable ??= PlanCheck.Readable(visit.Plan, now);
 
@@ -76,7 +76,12 @@ public sealed class VisitFrame
 
     public Tempo Tempo => field ??= Basis?.Tempo ?? LiveTempo;
 
-    private Tempo LiveTempo => TempoOf.Measures(visit.Client!.BreathsPerMinute, visit.Client.StatureCm, setting.PalmBreadthCm, now.Defaults);
+    private Tempo LiveTempo => Live.Tempo;
+
+    private (Tempo Tempo, IReadOnlyList<string> Remarks) Live =>
+        live ??= TempoOf.Stored(visit.Client!.BreathsPerMinute, visit.Client.StatureCm, setting.PalmBreadthCm, now.Defaults);
+
+    private (Tempo Tempo, IReadOnlyList<string> Remarks)? live;
 
     public Expansion Expansion => Basis?.Expansion ?? LiveExpansion;
 
@@ -157,13 +162,29 @@ public sealed class VisitFrame
 
     /// <summary>The person on the day: the lasting history and what was said today. In the practice consent must be given.</summary>
     public static ScreenSubject PersonOn(Visit visit, PracticeKnowledge knowledge) => new(
-        visit.Date, visit.Client!.BirthDate,
-        [.. visit.Client.Facts.Select(f => f.ToEntry()).Concat(visit.CheckIn).Where(f => knowledge.Facts.Has(f.Fact))],
-        visit.Client.Clearances, ConsentMustBeGiven: true);
+        visit.Date, BirthOn(visit).Birth, [.. Said(visit, knowledge).Select(f => f.Entry)], visit.Client!.Clearances, ConsentMustBeGiven: true);
 
-    /// <summary>Facts of this visit that the knowledge no longer has: kept, and said to be unscreened.</summary>
+    /// <summary>Facts the knowledge has, each as far as it can be read on the day of the visit.</summary>
+    private static IEnumerable<(FactEntry Entry, Unresolved? Remark)> Said(Visit visit, PracticeKnowledge knowledge) =>
+        visit.Client!.Facts.Select(f => f.ToEntry()).Concat(visit.CheckIn).Where(f => knowledge.Facts.Has(f.Fact)).Select(f => FactCheck.Readable(f, visit.Date, knowledge));
+
+    private static (LocalDate? Birth, Unresolved? Remark) BirthOn(Visit visit)
+    {
+        try
+        {
+            FactCheck.CheckBirth(visit.Client!.BirthDate, visit.Date);
+            return (visit.Client.BirthDate, null);
+        }
+        catch (RefusalException e)
+        {
+            return (null, new([], $"{e.Message} Until then the age counts as not known."));
+        }
+    }
+
+    /// <summary>What of this visit's facts the knowledge no longer has, or cannot read on this day: kept, and said.</summary>
     private IReadOnlyList<Unresolved> Unread =>
     [
+        .. Said(visit, now).Select(f => f.Remark).Append(BirthOn(visit).Remark).OfType<Unresolved>(),
         .. visit.Client!.Facts.Select(f => f.ToEntry()).Concat(visit.CheckIn).Where(f => !now.Facts.Has(f.Fact))
             .Select(f => new Unresolved([f.Fact], $"'{f.Fact.Replace('-', ' ')}' is on record, but this version no longer knows it and cannot screen it. Enter what it stands for today.")),
     ];
