@@ -48,27 +48,30 @@ function House() {
   if (!me.data.name && !door.wasIn) return <SignIn demo={me.data.demo} />;
   return (
     <>
-      <Suspense fallback={<p className="loading">{t('shell.loading')}</p>}>
-        <Failing key={pathname}>
-          <Routes>
-            <Route path="/" element={<Navigate to="/today" replace />} />
-            <Route path="/today" element={<Today />} />
-            <Route path="/visits/:visitId/:stage?" element={<VisitFrame />} />
-            <Route path="/visits/:visitId/letter/:kind" element={<LetterPage />} />
-            <Route path="/visits/:visitId/card" element={<CardPage />} />
-            <Route path="/library/:kind?/:id?" element={<Library />} />
-            <Route path="/clients" element={<Clients />} />
-            <Route path="/clients/:clientId" element={<History />} />
-            <Route path="/atlas" element={<Atlas />} />
-            <Route path="/bench/:drill?" element={<Bench />} />
-            <Route path="/practice" element={<Practice />} />
-            <Route path="*" element={<p className="loading">{t('shell.noSuchPlace')}</p>} />
-          </Routes>
-        </Failing>
-      </Suspense>
-      <SaveBanner />
-      <KeyHelp />
-      <IdleLock minutes={me.data.idleMinutes} />
+      {/* Locked, the page shows nothing and takes nothing; what was entered stays as it is underneath. */}
+      <div className="house" hidden={door.needed} inert={door.needed}>
+        <Suspense fallback={<p className="loading">{t('shell.loading')}</p>}>
+          <Failing key={pathname}>
+            <Routes>
+              <Route path="/" element={<Navigate to="/today" replace />} />
+              <Route path="/today" element={<Today />} />
+              <Route path="/visits/:visitId/:stage?" element={<VisitFrame />} />
+              <Route path="/visits/:visitId/letter/:kind" element={<LetterPage />} />
+              <Route path="/visits/:visitId/card" element={<CardPage />} />
+              <Route path="/library/:kind?/:id?" element={<Library />} />
+              <Route path="/clients" element={<Clients />} />
+              <Route path="/clients/:clientId" element={<History />} />
+              <Route path="/atlas" element={<Atlas />} />
+              <Route path="/bench/:drill?" element={<Bench />} />
+              <Route path="/practice" element={<Practice />} />
+              <Route path="*" element={<p className="loading">{t('shell.noSuchPlace')}</p>} />
+            </Routes>
+          </Failing>
+        </Suspense>
+        <SaveBanner />
+      </div>
+      {!door.needed && <KeyHelp />}
+      <IdleLock minutes={me.data.idleMinutes} who={me.data.id} />
       {door.needed && <SignIn demo={me.data.demo} again />}
     </>
   );

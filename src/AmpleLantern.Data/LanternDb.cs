@@ -2,6 +2,7 @@ using AmpleLantern.Core.Giving;
 using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Exchange;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata.Builders;
@@ -42,6 +43,10 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
 
     public DbSet<AuditEntry> Audit => Set<AuditEntry>();
 
+    public DbSet<SignedIn> SignIns => Set<SignedIn>();
+
+    public DbSet<ChainLink> Chain => Set<ChainLink>();
+
     /// <summary>Adds a basis to what is to be saved; the words it uses are stored once for all sessions that use the same.</summary>
     public async Task AddBasis(Guid id, Guid visitId, Instant from, SessionBasis basis)
     {
@@ -62,6 +67,13 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
     protected override void OnModelCreating(ModelBuilder builder)
     {
         base.OnModelCreating(builder);
+        // The platform's tables with a place for passkeys, as its third schema has it: whoever opens the database, with a host or without.
+        builder.Entity<IdentityUserPasskey<string>>(b =>
+        {
+            b.ToTable("AspNetUserPasskeys").HasKey(p => p.CredentialId);
+            b.OwnsOne(p => p.Data).ToJson();
+            b.HasOne<Staff>().WithMany().HasForeignKey(p => p.UserId).IsRequired();
+        });
         builder.Entity<ClientRecord>(b =>
         {
             b.Property(c => c.Version).IsConcurrencyToken();
@@ -116,7 +128,21 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             b.HasIndex(i => i.TokenHash).IsUnique();
             b.HasIndex(i => i.VisitId);
         });
-        builder.Entity<Staff>(b => AsJson(b.Property(s => s.Working)));
+        builder.Entity<Staff>(b =>
+        {
+            AsJson(b.Property(s => s.Working));
+            AsJson(b.Property(s => s.EarlierPasswords)).HasDefaultValueSql("'[]'");
+        });
+        builder.Entity<SignedIn>(b =>
+        {
+            b.Property(s => s.Id).ValueGeneratedNever();
+            b.HasIndex(s => s.StaffId);
+        });
+        builder.Entity<ChainLink>(b =>
+        {
+            b.ToTable("Chain");
+            b.HasIndex(c => new { c.Kind, c.Of });
+        });
         builder.Entity<DrillRun>(b =>
         {
             b.Property(r => r.Id).ValueGeneratedNever();

@@ -85,3 +85,6 @@ export type PointPage = S['PointPage'];
 export type FromLandmark = S['FromLandmark'];
 export type Hit = S['Hit'];
 export type MeasuringView = S['MeasuringView'];
+export type OwnDoorView = S['OwnDoorView'];
+export type PeopleView = S['PeopleView'];
+export type Person = S['Person'];

@@ -71,13 +71,15 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
         Who = actor.Name,
         WhoId = actor.Id,
         Action = entry.State switch { EntityState.Added => "added", EntityState.Deleted => "removed", _ => "changed" },
-        Subject = $"{Word(entry.Entity)} {entry.Properties.First(p => p.Metadata.IsPrimaryKey()).CurrentValue}",
+        Subject = $"{Word(entry.Entity)} {Named(entry.Properties.First(p => p.Metadata.IsPrimaryKey()).CurrentValue)}",
         ClientId = ClientOf(entry, clients),
         What = entry.State is EntityState.Modified
             ? string.Join(", ", entry.Properties.Where(p => p.IsModified && p.Metadata.Name is not ("Version" or "ConcurrencyStamp"))
                 .Select(p => p.Metadata.Name))
             : entry.Entity switch { SessionEvent e => e.Kind.ToString(), ClientFact f => f.Fact, EarlierFact f => f.Entry.Fact, OwnFlow f => f.Name, DrillRun d => d.Drill, _ => "" },
     };
+
+    private static object? Named(object? key) => key is byte[] bytes ? Convert.ToHexStringLower(bytes) : key;
 
     /// <summary>Whose record it is; what belongs to a visit is its client's.</summary>
     private static Guid? ClientOf(EntityEntry entry, Dictionary<Guid, Guid> clients) =>
@@ -108,6 +110,7 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
         DrillRun => "drill",
         PracticeSettings => "settings",
         IdentityUserRole<string> => "role of",
+        IdentityUserPasskey<string> => "passkey",
         _ => null,
     };
 }

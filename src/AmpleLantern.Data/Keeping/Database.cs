@@ -13,7 +13,7 @@ public static class Database
     public const string FileName = "lantern.db";
 
     /// <summary>How a database is marked, guarded and its documents written now; kept in its header.</summary>
-    public const int Generation = 3;
+    public const int Generation = 4;
 
     private const int Full = 2;
 
@@ -65,7 +65,7 @@ public static class Database
     private static readonly string[] Refused = ["update", "delete", "replace"];
 
     /// <summary>Tables that only grow, and what tells one of their rows from another.</summary>
-    private static readonly string[] Growing = ["Audit", "SessionEvents", "Addenda", "Bases", "Words", "EarlierFacts"];
+    private static readonly string[] Growing = ["Audit", "SessionEvents", "Addenda", "Bases", "Words", "EarlierFacts", "Chain"];
 
     /// <summary>What the database itself refuses. Stated anew after every change of shape: a table rebuilt by a migration loses its triggers.</summary>
     private static async Task Guard(LanternDb db)

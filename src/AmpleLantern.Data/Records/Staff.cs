@@ -1,5 +1,6 @@
 using AmpleLantern.Core.Pressure;
 using Microsoft.AspNetCore.Identity;
+using NodaTime;
 
 namespace AmpleLantern.Data.Records;
 
@@ -16,6 +17,15 @@ public sealed class Staff : IdentityUser
 
     /// <summary>Mass, stature, counted contact areas and limits, once given: what weight into pressure is worked out from.</summary>
     public Practitioner? Working { get; set; }
+
+    /// <summary>Until when the password somebody else made for them lets them in to choose their own; null once they have.</summary>
+    public Instant? FirstPasswordUntil { get; set; }
+
+    /// <summary>When they left. Their name stays in the records; they come in no more.</summary>
+    public Instant? LeftAt { get; set; }
+
+    /// <summary>Hashes of the passwords they had before, newest first; none of them is taken again.</summary>
+    public IReadOnlyList<string> EarlierPasswords { get; set; } = [];
 }
 
 /// <summary>What people here may do.</summary>

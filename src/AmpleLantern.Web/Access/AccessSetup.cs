@@ -4,6 +4,7 @@ using AmpleLantern.Data;
 using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Hosting;
+using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.Extensions.Options;
 
@@ -15,36 +16,48 @@ public static class AccessSetup
     /// <summary>Name of the limit on sign-in tries.</summary>
     public const string SignInLimit = "sign-in";
 
+    /// <summary>Name of the limit on what comes in from phones; apart, so that a waiting room does not shut out who works here.</summary>
+    public const string PhoneLimit = "phone";
+
+    private const double DefaultIdleMinutes = 15, MarginMinutes = 5;
+    private const int DefaultSignInTries = 12, DefaultPhoneTries = 30;
+
     public static void AddAccess(this WebApplicationBuilder builder)
     {
         var services = builder.Services;
         services.AddHttpContextAccessor();
         services.AddScoped<CurrentPerson>();
         services.AddScoped<SignInTries>();
+        services.AddScoped<SecondFactor>();
+        services.AddScoped<Passwords>();
+        services.AddScoped<Door>();
+        services.AddScoped<OwnDoor>();
+        services.AddScoped<Staffing>();
+        services.AddSingleton<SignIns>();
         services.AddScoped<IActor>(p => p.GetRequiredService<CurrentPerson>());
         services.AddIdentityCore<Staff>(o =>
             {
-                o.Password.RequiredLength = 10;
-                o.Password.RequireNonAlphanumeric = false;
-                o.Password.RequireUppercase = false;
-                o.Password.RequireDigit = false;
+                // What a password must be is said in Passwords, in sentences.
+                o.Password = new() { RequiredLength = 1, RequiredUniqueChars = 1, RequireDigit = false, RequireLowercase = false, RequireUppercase = false, RequireNonAlphanumeric = false };
                 o.User.RequireUniqueEmail = false;
             })
-            .AddRoles<IdentityRole>().AddEntityFrameworkStores<LanternDb>().AddSignInManager().AddDefaultTokenProviders()
+            .AddRoles<IdentityRole>().AddEntityFrameworkStores<LanternDb>().AddUserStore<StaffStore>().AddSignInManager().AddDefaultTokenProviders()
             .AddClaimsPrincipalFactory<PersonClaims>();
-        var idle = builder.Configuration.GetValue("Access:IdleMinutes", 15.0);
+        services.Configure<IdentityPasskeyOptions>(o => (o.UserVerificationRequirement, o.ResidentKeyRequirement) = ("required", "required"));
         services.AddAuthentication(IdentityConstants.ApplicationScheme).AddIdentityCookies();
-        services.ConfigureApplicationCookie(o =>
+        services.AddOptions<CookieAuthenticationOptions>(IdentityConstants.ApplicationScheme).Configure<SignIns>((o, signIns) =>
         {
+            o.SessionStore = signIns;
             o.Cookie.Name = "lantern";
             o.Cookie.HttpOnly = true;
             o.Cookie.SameSite = SameSiteMode.Strict;
             o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
-            // The client locks itself when idle; the cookie outlives that by a margin, no more.
-            o.ExpireTimeSpan = TimeSpan.FromMinutes(idle + 5);
+            o.ExpireTimeSpan = CookieLasts(builder.Configuration);
             o.SlidingExpiration = true;
             o.Events.OnRedirectToLogin = c => Refuse(c.HttpContext, 401, "signed-out", "Your sign-in has ended. Sign in again; nothing is lost.");
             o.Events.OnRedirectToAccessDenied = c => Refuse(c.HttpContext, 403, "not-yours", "Your role does not allow this. Ask the owner of the practice.");
+            // Whatever changes what a person may do ends their sign-ins at once; there is nothing to look after now and then.
+            o.Events.OnValidatePrincipal = _ => Task.CompletedTask;
         });
         Policies.Add(builder);
         services.AddAntiforgery(o =>
@@ -52,14 +65,20 @@ public static class AccessSetup
             o.HeaderName = Csrf.Header;
             o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
         });
-        var tries = builder.Configuration.GetValue("Access:SignInTriesPerMinute", 12);
         services.AddRateLimiter(o =>
         {
-            o.AddPolicy(SignInLimit, http => RateLimitPartition.GetFixedWindowLimiter(
-                http.Connection.RemoteIpAddress?.ToString() ?? "", _ => new() { PermitLimit = tries, Window = TimeSpan.FromMinutes(1) }));
+            void PerMinute(string name, int most) => o.AddPolicy(name, http => RateLimitPartition.GetFixedWindowLimiter(
+                http.Connection.RemoteIpAddress?.ToString() ?? "", _ => new() { PermitLimit = most, Window = TimeSpan.FromMinutes(1) }));
+            PerMinute(SignInLimit, builder.Configuration.GetValue("Access:SignInTriesPerMinute", DefaultSignInTries));
+            PerMinute(PhoneLimit, builder.Configuration.GetValue("Access:PhoneTriesPerMinute", DefaultPhoneTries));
             o.OnRejected = (c, _) => new(Refuse(c.HttpContext, 429, "too-many-tries", "Too many tries in a minute. Wait a minute and try again."));
         });
     }
+
+    public static double IdleMinutes(IConfiguration settings) => settings.GetValue("Access:IdleMinutes", DefaultIdleMinutes);
+
+    /// <summary>The page locks itself when idle; what the cookie names outlives that by a margin, no more.</summary>
+    public static TimeSpan CookieLasts(IConfiguration settings) => TimeSpan.FromMinutes(IdleMinutes(settings) + MarginMinutes);
 
     /// <summary>Writes problem details.</summary>
     public static Task Refuse(HttpContext http, int status, string code, string detail) => Errors.Write(http, new("Not possible", detail, null, code, status));

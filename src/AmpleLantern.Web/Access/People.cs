@@ -1,4 +1,5 @@
 using System.Security.Cryptography;
+using System.Text;
 using AmpleLantern.Core;
 using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Knowledge;
@@ -7,12 +8,28 @@ using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Atlas;
 using AmpleLantern.Web.Practice;
 using Microsoft.AspNetCore.Identity;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace AmpleLantern.Web.Access;
 
-public sealed record NewPerson(string Name, string DisplayName, string Password, string Role);
+public sealed record NewPerson(string Name, string DisplayName, string Role);
 
-public sealed record Person(string Name, string DisplayName, IReadOnlyList<string> Roles);
+/// <param name="Name">To sign in with.</param>
+/// <param name="FirstPasswordUntil">They have not yet chosen a password of their own.</param>
+/// <param name="LeftAt">They left, and come in no more.</param>
+/// <param name="Devices">How many sign-ins of theirs hold now.</param>
+/// <param name="Ahead">Visits booked with them from today on.</param>
+public sealed record Person(
+    string Id, string Name, string DisplayName, IReadOnlyList<string> Roles, bool SecondFactor, Instant? FirstPasswordUntil, Instant? LeftAt, int Devices, int Ahead);
+
+/// <summary>The people here, and a password just made for one of them: told this once, to be handed over.</summary>
+public sealed record PeopleView(IReadOnlyList<Person> People, string? For = null, string? FirstPassword = null);
+
+public sealed record RoleRequest(string Role);
+
+/// <param name="LostDevice">Second factor and passkeys go too: they were on what was lost.</param>
+public sealed record ResetRequest(bool LostDevice);
 
 /// <summary>The breadths of one's own hand in cm; null until measured.</summary>
 public sealed record MyHands(double? PalmBreadthCm = null, double? FourFingersCm = null);
@@ -25,39 +42,42 @@ public sealed class SetupCode
     public string Value { get; } = Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(4));
 }
 
-/// <summary>The people of the practice, and its first owner.</summary>
+/// <summary>The people of the practice: who comes in, who leaves, and its first owner.</summary>
 public static class People
 {
+    private static readonly Duration FirstPasswordLasts = Duration.FromDays(3);
+
     public static void MapPeople(this RouteGroupBuilder api)
     {
         api.MapPost("/setup", SetUp).AllowAnonymous().RequireRateLimiting(AccessSetup.SignInLimit);
-        api.MapGet("/people", All).RequireAuthorization(Policies.Own);
         api.MapGet("/me/hands", OwnHands);
         api.MapPut("/me/hands", MeasureHands);
-        api.MapPost("/people", Add).RequireAuthorization(Policies.Own);
+        var people = api.MapGroup("/people").RequireAuthorization(Policies.Own);
+        people.MapGet("", (Staffing staffing) => staffing.All());
+        people.MapPost("", (NewPerson p, Staffing staffing) => staffing.Add(p));
+        people.MapPost("/{id}/role", (string id, RoleRequest r, Staffing staffing) => staffing.GiveRole(id, r.Role));
+        people.MapPost("/{id}/reset", (string id, ResetRequest r, Staffing staffing) => staffing.Reset(id, r.LostDevice));
+        people.MapPost("/{id}/sign-out", (string id, Staffing staffing) => staffing.SignOut(id));
+        people.MapPost("/{id}/leave", (string id, Staffing staffing) => staffing.Leave(id));
+        people.MapPost("/{id}/return", (string id, Staffing staffing) => staffing.Return(id));
     }
 
-    private static async Task<Me> SetUp(
-        SetupRequest request, HttpContext http, UserManager<Staff> people, SignInManager<Staff> signIn, SetupCode code, IConfiguration settings,
-        StaffNames names, LanternDb db, PracticeClock clock)
+    private static async Task<Me> SetUp(SetupRequest request, UserManager<Staff> people, Passwords passwords, SetupCode code, StaffNames names, LanternDb db, Door door)
     {
         if (people.Users.Any())
         {
             throw new RefusalException("already-set-up", "This practice has an owner. Sign in instead.");
         }
 
-        if (!CryptographicOperations.FixedTimeEquals(
-            System.Text.Encoding.UTF8.GetBytes(request.Code.Trim()), System.Text.Encoding.UTF8.GetBytes(code.Value)))
+        if (!CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(request.Code.Trim()), Encoding.UTF8.GetBytes(code.Value)))
         {
             throw new RefusalException("wrong-code", "This is not the code shown where the program was started. Look there and copy it.", "/code");
         }
 
-        var owner = await Create(people, new(request.Name, request.DisplayName, request.Password, Roles.Owner));
+        passwords.Require(request.Password, new() { UserName = request.Name, DisplayName = request.DisplayName }, "/password");
+        var owner = await Create(people, new(request.Name, request.DisplayName, Roles.Owner), request.Password);
         await names.Read(db);
-        await signIn.SignInAsync(owner, isPersistent: false);
-        http.User = await signIn.CreateUserPrincipalAsync(owner);
-        Csrf.Hand(http);
-        return await SignIn.Describe(owner, people, settings, clock);
+        return await door.Open(owner);
     }
 
     private static async Task<MyHands> OwnHands(UserManager<Staff> people, CurrentPerson person)
@@ -75,52 +95,137 @@ public static class People
         return hands;
     }
 
-    private static async Task<IReadOnlyList<Person>> All(UserManager<Staff> people)
+    /// <exception cref="RefusalException">Name taken, or no such role.</exception>
+    public static async Task<Staff> Create(UserManager<Staff> people, NewPerson person, string password, Instant? firstUntil = null)
     {
-        var all = new List<Person>();
-        foreach (var p in people.Users.OrderBy(p => p.DisplayName).ToList())
-        {
-            all.Add(new(p.UserName!, p.DisplayName, [.. await people.GetRolesAsync(p)]));
-        }
-
-        return all;
-    }
-
-    private static async Task<IReadOnlyList<Person>> Add(NewPerson person, UserManager<Staff> people, StaffNames names, LanternDb db)
-    {
-        await Create(people, person);
-        await names.Read(db);
-        return await All(people);
-    }
-
-    /// <exception cref="RefusalException">Name taken, password too short, or no such role.</exception>
-    public static async Task<Staff> Create(UserManager<Staff> people, NewPerson person)
-    {
-        if (!Roles.All.Contains(person.Role))
-        {
-            throw new RefusalException("unknown-role", $"A role is one of: {string.Join(", ", Roles.All)}.", "/role");
-        }
-
-        if (string.IsNullOrWhiteSpace(person.DisplayName))
-        {
-            throw new RefusalException("name-missing", "Write the name as it should stand in the record.", "/displayName");
-        }
-
-        var staff = new Staff { UserName = person.Name.Trim(), DisplayName = person.DisplayName.Trim() };
-        Require(await people.CreateAsync(staff, person.Password));
+        RequireRole(person.Role);
+        RefusalException.Unless(!string.IsNullOrWhiteSpace(person.DisplayName), "name-missing", "Write the name as it should stand in the record.", "/displayName");
+        var staff = new Staff { UserName = person.Name.Trim(), DisplayName = person.DisplayName.Trim(), FirstPasswordUntil = firstUntil };
+        Require(await people.CreateAsync(staff, password));
         Require(await people.AddToRoleAsync(staff, person.Role));
         return staff;
     }
 
-    private static void Require(IdentityResult result)
+    public static void RequireRole(string role) =>
+        RefusalException.Unless(Roles.All.Contains(role), "unknown-role", $"A role is one of: {string.Join(", ", Roles.All)}.", "/role");
+
+    public static void Require(IdentityResult result)
     {
         if (result.Errors.FirstOrDefault() is { } error)
         {
-            var password = error.Code.Contains("Password", StringComparison.Ordinal);
-            throw new RefusalException(
-                password ? "weak-password" : "bad-name",
-                password ? "The password needs at least 10 letters, not all the same. Choose a longer one." : $"{error.Description} Choose another name.",
-                password ? "/password" : "/name");
+            throw new RefusalException("bad-name", $"{error.Description} Choose another name.", "/name");
         }
+    }
+
+    public static Instant FirstUntil(PracticeClock clock) => clock.Now + FirstPasswordLasts;
+}
+
+/// <summary>What the owner does about the people here. Whatever takes something from somebody ends their sign-ins at once.</summary>
+public sealed class Staffing(UserManager<Staff> people, SignIns signIns, Passwords passwords, StaffNames names, PracticeClock clock, CurrentPerson me, LanternDb db)
+{
+    public async Task<PeopleView> All()
+    {
+        var today = clock.Today;
+        var ahead = await db.Visits.Where(v => v.Date >= today && v.CancelledAt == null && v.SignedAt == null).GroupBy(v => v.PractitionerId)
+            .Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count);
+        var all = new List<Person>();
+        foreach (var p in await people.Users.AsNoTracking().ToListAsync())
+        {
+            all.Add(new(
+                p.Id, p.UserName!, p.DisplayName, [.. await people.GetRolesAsync(p)], p.TwoFactorEnabled, p.FirstPasswordUntil, p.LeftAt,
+                p.LeftAt is null ? (await signIns.Of(p.Id)).Count : 0, ahead.GetValueOrDefault(p.Id)));
+        }
+
+        return new([.. all.OrderBy(p => p.LeftAt is not null).ThenBy(p => p.DisplayName, StringComparer.OrdinalIgnoreCase)]);
+    }
+
+    public async Task<PeopleView> Add(NewPerson person)
+    {
+        var password = Passwords.First();
+        var staff = await People.Create(people, person, password, People.FirstUntil(clock));
+        await names.Read(db);
+        return await All() with { For = staff.DisplayName, FirstPassword = password };
+    }
+
+    public async Task<PeopleView> GiveRole(string id, string role)
+    {
+        People.RequireRole(role);
+        var staff = await Find(id);
+        await RequireAnotherOwner(staff, role is Roles.Owner);
+        People.Require(await people.RemoveFromRolesAsync(staff, (await people.GetRolesAsync(staff)).Except([role])));
+        if (!await people.IsInRoleAsync(staff, role))
+        {
+            People.Require(await people.AddToRoleAsync(staff, role));
+        }
+
+        await signIns.EndAll(id);
+        return await All();
+    }
+
+    /// <summary>A password to hand over; theirs is worth nothing any more.</summary>
+    public async Task<PeopleView> Reset(string id, bool lostDevice)
+    {
+        var staff = await Find(id);
+        RefusalException.Unless(id != me.Id, "your-own", "Change your own password under \"Your sign-in\".", "/id");
+        var password = await Reset(people, passwords, staff, lostDevice, People.FirstUntil(clock));
+        await signIns.EndAll(id);
+        return await All() with { For = staff.DisplayName, FirstPassword = password };
+    }
+
+    public static async Task<string> Reset(UserManager<Staff> people, Passwords passwords, Staff staff, bool lostDevice, Instant until)
+    {
+        var password = Passwords.First();
+        passwords.Give(staff, password);
+        staff.FirstPasswordUntil = until;
+        if (lostDevice)
+        {
+            await OwnDoor.TakeOff(people, staff);
+            foreach (var key in await people.GetPasskeysAsync(staff))
+            {
+                People.Require(await people.RemovePasskeyAsync(staff, key.CredentialId));
+            }
+        }
+
+        People.Require(await people.UpdateAsync(staff));
+        return password;
+    }
+
+    public async Task<PeopleView> SignOut(string id)
+    {
+        var staff = await Find(id);
+        await signIns.EndAll(id);
+        db.Audit.Add(new() { At = clock.Now, Who = me.Name, WhoId = me.Id, Action = "signed-out", Subject = $"person {staff.Id}", What = "everywhere" });
+        await db.SaveChangesAsync();
+        return await All();
+    }
+
+    /// <summary>They come in no more; what they did keeps their name.</summary>
+    public async Task<PeopleView> Leave(string id)
+    {
+        var staff = await Find(id);
+        await RequireAnotherOwner(staff, false);
+        staff.LeftAt ??= clock.Now;
+        People.Require(await people.UpdateAsync(staff));
+        await signIns.EndAll(id);
+        return await All();
+    }
+
+    /// <summary>Back again, with a password to be handed over: the old one may be anywhere by now.</summary>
+    public async Task<PeopleView> Return(string id)
+    {
+        var staff = await Find(id);
+        RefusalException.Unless(staff.LeftAt is not null, "not-left", "They have not left.", "/id");
+        staff.LeftAt = null;
+        var password = await Reset(people, passwords, staff, lostDevice: true, People.FirstUntil(clock));
+        return await All() with { For = staff.DisplayName, FirstPassword = password };
+    }
+
+    private async Task<Staff> Find(string id) => await people.FindByIdAsync(id)
+        ?? throw new RefusalException("not-found", "There is nobody of that kind here. Look at the list.", "/id");
+
+    private async Task RequireAnotherOwner(Staff staff, bool staysOwner)
+    {
+        var others = (await people.GetUsersInRoleAsync(Roles.Owner)).Any(o => o.Id != staff.Id && o.LeftAt is null);
+        RefusalException.Unless(staysOwner || others || !await people.IsInRoleAsync(staff, Roles.Owner), "last-owner", "A practice keeps an owner. Make somebody else an owner first.", "/id");
     }
 }

@@ -1,14 +1,20 @@
 using AmpleLantern.Core;
 using AmpleLantern.Data;
-using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Demo;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Practice;
+using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Identity;
 
 namespace AmpleLantern.Web.Access;
 
-public sealed record SignInRequest(string Name, string Password);
+/// <param name="Code">Six digits of the second factor, or a recovery code, once it is asked for.</param>
+/// <param name="NewPassword">One's own, where the one given was made by somebody else.</param>
+public sealed record SignInRequest(string Name, string Password, string? Code = null, string? NewPassword = null);
+
+/// <param name="Everywhere">On all devices, not only this one.</param>
+/// <param name="Idle">The page locks itself because nobody touched it.</param>
+public sealed record SignOutRequest(bool Everywhere = false, bool Idle = false);
 
 /// <summary>Who is signed in here, how long the page may lie idle, and where the practice lives.</summary>
 /// <param name="Id">By which this person stands in every record.</param>
@@ -23,76 +29,121 @@ public static class SignIn
 {
     public static void MapSignIn(this RouteGroupBuilder api)
     {
-        api.MapGet("/me", Who).AllowAnonymous();
+        api.MapGet("/me", (Door door) => door.Describe(null)).AllowAnonymous();
         api.MapPost("/sign-in", In).AllowAnonymous().RequireRateLimiting(AccessSetup.SignInLimit);
         api.MapPost("/sign-out", Out).AllowAnonymous();
     }
 
-    private static async Task<Me> Who(HttpContext http, UserManager<Staff> people, IConfiguration settings, PracticeClock clock)
+    private static async Task<Me> In(SignInRequest request, Door door, UserManager<Staff> people, IConfiguration settings, SignInTries tries, SecondFactor second, Passwords passwords, PracticeClock clock)
     {
-        Csrf.Hand(http);
-        return await Describe(await people.GetUserAsync(http.User), people, settings, clock);
-    }
-
-    private static async Task<Me> In(
-        SignInRequest request, HttpContext http, SignInManager<Staff> signIn, UserManager<Staff> people, LanternDb db,
-        IConfiguration settings, PracticeClock clock, SignInTries tries)
-    {
-        var address = http.Connection.RemoteIpAddress?.ToString() ?? "";
-        var shutOut = tries.ShutOut(request.Name, address);
         // The demo's password is known to everybody and opens nothing but the demo.
-        var useless = shutOut || request.Password == DemoPractice.Password && !settings.GetValue("demo", false);
+        var useless = tries.ShutOut(request.Name, door.Address) || request.Password == DemoPractice.Password && !settings.GetValue("demo", false);
         var person = await people.FindByNameAsync(request.Name.Trim());
+        person = person?.LeftAt is null ? person : null;
         if (person is null || useless)
         {
             tries.AsIf(request.Password);
         }
 
-        var comesIn = person is not null && !useless && (await signIn.CheckPasswordSignInAsync(person, request.Password, lockoutOnFailure: false)).Succeeded;
-        db.Audit.Add(new()
+        if (person is null || useless || !await people.CheckPasswordAsync(person, request.Password))
         {
-            At = clock.Now,
-            Who = person?.DisplayName ?? "unknown name",
-            WhoId = person?.Id,
-            Action = comesIn ? "signed-in" : "refused",
-            Subject = "sign-in",
-            What = comesIn ? "" : $"from {address}",
-        });
-        await db.SaveChangesAsync();
-        if (!comesIn)
-        {
-            if (!shutOut)
-            {
-                tries.Wrong(request.Name, address);
-            }
-
-            throw tries.ShutOut(request.Name, address)
-                ? new RefusalException("locked-out", "Too many wrong passwords for this name from here. Wait ten minutes and try again.", "/password")
-                : new RefusalException("wrong-sign-in", "Name or password is wrong. Try again.", "/password");
+            throw await door.Refuse(person, request.Name, new("wrong-sign-in", "Name or password is wrong. Try again.", "/password"));
         }
 
-        tries.Right(request.Name, address);
-        await signIn.SignInAsync(person!, isPersistent: false);
+        if (person.TwoFactorEnabled)
+        {
+            RefusalException.Unless(!string.IsNullOrWhiteSpace(request.Code), "second-factor", "Now the six digits your app shows, or one of your recovery codes.", "/code");
+            if (!await second.Takes(person, request.Code!))
+            {
+                throw await door.Refuse(person, request.Name, new("wrong-second-factor", "This code is not right, or was used already. Wait for the next six digits and try again.", "/code"));
+            }
+        }
+
+        if (person.FirstPasswordUntil is { } until)
+        {
+            RefusalException.Unless(clock.Now < until, "first-password-over", "This first password has run out. Ask the owner for a new one.", "/password");
+            RefusalException.Unless(!string.IsNullOrEmpty(request.NewPassword), "choose-password", "This password was made for you. Choose your own now.", "/newPassword");
+            passwords.Require(request.NewPassword!, person, "/newPassword");
+            passwords.Give(person, request.NewPassword!);
+            person.FirstPasswordUntil = null;
+            People.Require(await people.UpdateAsync(person));
+        }
+
+        tries.Right(request.Name, door.Address);
+        return await door.Open(person);
+    }
+
+    private static async Task<Me> Out(SignOutRequest request, Door door) => await door.Close(request);
+}
+
+/// <summary>Opens and closes the practice to a person, and notes it in the trail.</summary>
+public sealed class Door(
+    IHttpContextAccessor context, SignInManager<Staff> signIn, UserManager<Staff> people, SignIns signIns, SignInTries tries, IConfiguration settings, PracticeClock clock, LanternDb db)
+{
+    private HttpContext Http => context.HttpContext!;
+
+    public string Address => Http.Connection.RemoteIpAddress?.ToString() ?? "";
+
+    /// <summary>Lets them in on this device; whoever was in here before is out.</summary>
+    public async Task<Me> Open(Staff person)
+    {
+        if (SignIns.IdOf(Http.User) is { } before)
+        {
+            await signIns.End([before]);
+        }
+
+        await Note(person, "signed-in", "");
+        await signIn.SignInWithClaimsAsync(person, new AuthenticationProperties(), [new(SignIns.Claim, Guid.CreateVersion7().ToString())]);
         // The token belongs to whoever is signed in: hand out a new one.
-        http.User = await signIn.CreateUserPrincipalAsync(person!);
-        Csrf.Hand(http);
-        return await Describe(person, people, settings, clock);
+        return await Describe(person);
     }
 
-    private static async Task<Me> Out(HttpContext http, SignInManager<Staff> signIn, UserManager<Staff> people, IConfiguration settings, PracticeClock clock)
+    public async Task<Me> Close(SignOutRequest request)
     {
+        if (await people.GetUserAsync(Http.User) is { } person)
+        {
+            await Note(person, "signed-out", request.Everywhere ? "everywhere" : request.Idle ? "after lying idle" : "");
+            if (request.Everywhere)
+            {
+                await signIns.EndAll(person.Id);
+            }
+        }
+
         await signIn.SignOutAsync();
-        http.User = new();
-        Csrf.Hand(http);
-        return await Describe(null, people, settings, clock);
+        Http.User = new();
+        return await Describe(null);
     }
 
-    public static async Task<Me> Describe(Staff? person, UserManager<Staff> people, IConfiguration settings, PracticeClock clock)
+    /// <summary>Counts a wrong try and notes it; the sentence is the same whoever it was.</summary>
+    public async Task<RefusalException> Refuse(Staff? person, string name, RefusalException otherwise)
     {
+        var shutOut = tries.ShutOut(name, Address);
+        await Note(person, "refused", $"from {Address}");
+        if (!shutOut)
+        {
+            tries.Wrong(name, Address);
+        }
+
+        return tries.ShutOut(name, Address)
+            ? new("locked-out", $"Too many wrong tries for this name from here. Wait {tries.ShutOutMinutes:0.#} minutes and try again.", otherwise.Pointer)
+            : otherwise;
+    }
+
+    /// <param name="person">Who is in now; null for whoever the request says.</param>
+    public async Task<Me> Describe(Staff? person)
+    {
+        Csrf.Hand(Http);
+        person ??= await people.GetUserAsync(Http.User);
         IReadOnlyList<string> roles = person is null ? [] : [.. await people.GetRolesAsync(person)];
         bool Any(params string[] wanted) => roles.Any(wanted.Contains);
         return new(
-            person?.Id, person?.UserName, person?.DisplayName, roles, settings.GetValue("Access:IdleMinutes", 15.0), person is null && !people.Users.Any(),
+            person?.Id, person?.UserName, person?.DisplayName, roles, AccessSetup.IdleMinutes(settings), person is null && !people.Users.Any(),
             settings.GetValue("demo", false), clock.Zone.Id, Any(Roles.Owner), Any(Roles.Owner, Roles.Practitioner), Any(Roles.Owner, Roles.Practitioner, Roles.Student));
+    }
+
+    public async Task Note(Staff? person, string action, string what)
+    {
+        db.Audit.Add(new() { At = clock.Now, Who = person?.DisplayName ?? "unknown name", WhoId = person?.Id, Action = action, Subject = "sign-in", What = what });
+        await db.SaveChangesAsync();
     }
 }

@@ -15,6 +15,8 @@ public sealed class SignInTries(IMemoryCache lately, IPasswordHasher<Staff> hash
     private const int LongestName = 256;
     private static readonly Staff Nobody = new() { DisplayName = "" };
 
+    public double ShutOutMinutes => settings.GetValue("Access:ShutOutMinutes", DefaultMinutes);
+
     public bool ShutOut(string name, string address) =>
         lately.TryGetValue(Key(name, address), out int wrong) && wrong >= settings.GetValue("Access:WrongPasswords", DefaultTries);
 
@@ -24,7 +26,7 @@ public sealed class SignInTries(IMemoryCache lately, IPasswordHasher<Staff> hash
         lately.Set(key, lately.TryGetValue(key, out int wrong) ? wrong + 1 : 1, new MemoryCacheEntryOptions
         {
             Size = 1,
-            AbsoluteExpirationRelativeToNow = TimeSpan.FromMinutes(settings.GetValue("Access:ShutOutMinutes", DefaultMinutes)),
+            AbsoluteExpirationRelativeToNow = TimeSpan.FromMinutes(ShutOutMinutes),
         });
     }
 

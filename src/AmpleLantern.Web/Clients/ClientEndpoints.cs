@@ -77,7 +77,7 @@ public static class ClientEndpoints
 
     /// <summary>Plain edits. Sessions that have begun stand on their own basis and do not move.</summary>
     private static async Task<ClientLine> Edit(
-        Guid clientId, ClientEdit edit, LanternDb db, PracticeClock clock, KnowledgeBase knowledge, CurrentPerson person)
+        Guid clientId, ClientEdit edit, LanternDb db, PracticeClock clock, KnowledgeBase knowledge, CurrentPerson person, VisitDesk desk)
     {
         May.KeepDiary(person.Role).Require();
         var client = await db.Clients.Include(c => c.Visits.Where(v => v.SignedAt == null)).SingleOrDefaultAsync(c => c.Id == clientId)
@@ -88,10 +88,33 @@ public static class ClientEndpoints
         }
 
         Check(edit.Name, edit.BirthDate, edit.StatureCm, clock, knowledge);
+        await using var all = await db.Database.BeginTransactionAsync();
+        var before = edit.BirthDate == client.BirthDate ? [] : await Open(client, desk);
         (client.Name, client.BirthDate, client.Occupation) = (edit.Name.Trim(), edit.BirthDate, edit.Occupation.Trim());
         (client.StatureCm, client.Contact, client.Words) = (edit.StatureCm, edit.Contact.Trim(), edit.Words.Trim());
         await db.SaveChangesAsync();
+        // An age is what rules ask for, too: putting it right lifts no "do not treat" for those who may not.
+        foreach (var (was, now) in before.Zip(before.Count == 0 ? [] : await Open(client, desk)))
+        {
+            now.RequireNothingLifted(was);
+        }
+
+        await all.CommitAsync();
         return new(client.Id, client.Name, 0, null);
+    }
+
+    /// <summary>The client's visits that are screened anew with every change, as they stand now.</summary>
+    private static async Task<List<VisitFrame>> Open(ClientRecord client, VisitDesk desk)
+    {
+        var frames = new List<VisitFrame>();
+        foreach (var visit in client.Visits.Where(v => v.SignedAt is null && v.CancelledAt is null).OrderBy(v => v.Id))
+        {
+            var frame = await desk.Frame(await desk.Read(visit.Id));
+            _ = frame.Start;
+            frames.Add(frame);
+        }
+
+        return frames;
     }
 
     private const int LongestName = 120;

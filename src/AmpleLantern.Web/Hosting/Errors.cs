@@ -33,6 +33,11 @@ public static class Errors
         ["too-many-events"] = 413,
         ["wrong-sign-in"] = 401,
         ["locked-out"] = 401,
+        ["second-factor"] = 401,
+        ["wrong-second-factor"] = 401,
+        ["choose-password"] = 401,
+        ["first-password-over"] = 401,
+        ["last-owner"] = 409,
     };
 
     public static void UseProblems(this WebApplication app)

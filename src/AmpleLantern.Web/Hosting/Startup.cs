@@ -118,7 +118,7 @@ public static class Startup
         var ids = new Dictionary<string, string>();
         foreach (var p in DemoPractice.People)
         {
-            var staff = await Access.People.Create(people, new(p.Name, p.DisplayName, DemoPractice.Password, p.Role));
+            var staff = await Access.People.Create(people, new(p.Name, p.DisplayName, p.Role), DemoPractice.Password);
             (staff.PalmBreadthCm, staff.FourFingersCm, staff.Working) = (p.PalmBreadthCm, p.FourFingersCm, p.Working);
             await people.UpdateAsync(staff);
             ids[p.Name] = staff.Id;

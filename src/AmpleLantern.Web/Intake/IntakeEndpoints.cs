@@ -59,8 +59,8 @@ public static class IntakeEndpoints
     /// <summary>The only addresses that need no sign-in besides the door itself.</summary>
     public static void MapPhone(this RouteGroupBuilder api)
     {
-        api.MapGet("/intake/{token}", Open).AllowAnonymous().RequireRateLimiting(AccessSetup.SignInLimit);
-        api.MapPost("/intake/{token}", Fill).AllowAnonymous().RequireRateLimiting(AccessSetup.SignInLimit);
+        api.MapGet("/intake/{token}", Open).AllowAnonymous().RequireRateLimiting(AccessSetup.PhoneLimit);
+        api.MapPost("/intake/{token}", Fill).AllowAnonymous().RequireRateLimiting(AccessSetup.PhoneLimit);
     }
 
     private static async Task<NewLink> Make(Guid visitId, VisitDesk desk, LanternDb db)

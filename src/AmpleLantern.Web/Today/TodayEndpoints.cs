@@ -125,7 +125,7 @@ public static class TodayEndpoints
         var all = new List<Bookable>();
         foreach (var role in new[] { Roles.Owner, Roles.Practitioner, Roles.Student })
         {
-            all.AddRange((await people.GetUsersInRoleAsync(role)).Select(p => new Bookable(p.Id, p.UserName!, p.DisplayName)));
+            all.AddRange((await people.GetUsersInRoleAsync(role)).Where(p => p.LeftAt is null).Select(p => new Bookable(p.Id, p.UserName!, p.DisplayName)));
         }
 
         return [.. all.DistinctBy(p => p.Name)];

@@ -8,6 +8,7 @@ using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.Mvc.Testing.Handlers;
 using Microsoft.Extensions.DependencyInjection;
+using NodaTime;
 
 namespace AmpleLantern.Web.Tests.Support;
 
@@ -59,7 +60,11 @@ public class House : WebApplicationFactory<Program>
         builder.UseSetting("data", Folder);
         builder.UseSetting("demo", Demo ? "true" : "false");
         builder.UseSetting("Access:SignInTriesPerMinute", SignInTries.ToString(System.Globalization.CultureInfo.InvariantCulture));
+        builder.ConfigureServices(s => s.AddSingleton<IClock>(Clock));
     }
+
+    /// <summary>The time in this house.</summary>
+    public HouseClock Clock { get; } = new();
 
     public async Task<Guest> Guest(string? name = "odile", string password = DemoPractice.Password)
     {
@@ -96,6 +101,16 @@ public class House : WebApplicationFactory<Program>
             Directory.Delete(Folder, recursive: true);
         }
     }
+}
+
+/// <summary>The time as it is, or later by as much as a test says, or standing where it is put.</summary>
+public sealed class HouseClock : IClock
+{
+    public Duration By { get; set; } = Duration.Zero;
+
+    public Instant? Stands { get; set; }
+
+    public Instant GetCurrentInstant() => Stands ?? SystemClock.Instance.GetCurrentInstant() + By;
 }
 
 /// <summary>Another start of the program on the same data, perhaps with other knowledge or on a practice's own; what it moved into goes with it.</summary>
@@ -151,6 +166,15 @@ public sealed class Guest
 
     /// <summary>The cookies as one header, for what does not go through this guest.</summary>
     public string Cookies => cookies.GetCookieHeader(http.BaseAddress!);
+
+    /// <summary>What another browser would bring that got at these cookies.</summary>
+    public async Task<int> Copied(House house, string cookies, string path = "/api/today")
+    {
+        using var elsewhere = house.CreateDefaultClient();
+        using var request = new HttpRequestMessage(HttpMethod.Get, path);
+        request.Headers.Add("Cookie", cookies);
+        return (int)(await elsewhere.SendAsync(request)).StatusCode;
+    }
 
     public HttpResponseMessage Last { get; private set; } = new();
 

@@ -1,43 +1,65 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { ask, http } from '../../api/http';
+import { ask, http, problemOf } from '../../api/http';
+import type { PeopleView, Person } from '../../api/types';
+import { useMe } from '../../api/useMe';
 import { Choice, TextField } from '../../parts/fields';
 import { SendForm } from '../../parts/SendForm';
+import { dayOf } from '../../parts/spoken';
 
 const roles = ['practitioner', 'student', 'desk', 'owner'] as const;
-const empty = { displayName: '', name: '', password: '', role: 'practitioner' };
+const empty = { displayName: '', name: '', role: 'practitioner' };
+const key = ['people'];
 
-/** Who works here, and letting someone in. */
+/** Who works here: letting someone in, what each may do, what to do when a device is lost or somebody leaves. */
 export function People() {
   const { t } = useTranslation();
   const cache = useQueryClient();
-  const people = useQuery({ queryKey: ['people'], queryFn: () => ask(http.GET('/api/people')) });
+  const me = useMe();
+  const people = useQuery({ queryKey: key, queryFn: () => ask(http.GET('/api/people')), refetchOnMount: 'always' });
   const [form, setForm] = useState(empty);
+  const [wrong, setWrong] = useState('');
+  const show = (view: PeopleView) => cache.setQueryData(key, view);
   const send = async () => {
-    cache.setQueryData(['people'], await ask(http.POST('/api/people', { body: form })));
+    show(await ask(http.POST('/api/people', { body: form })));
     setForm(empty);
   };
+  const act = (doing: Promise<PeopleView>) => {
+    setWrong('');
+    void doing.then(show, (e: unknown) => setWrong(problemOf(e).message));
+  };
+  const options = roles.map((r) => ({ id: r, name: t(`role.${r}`) }));
+  const handOver = people.data?.firstPassword;
   return (
     <section>
       <h2>{t('practice.people')}</h2>
-      <ul className="plainlist">
-        {people.data?.map((p) => (
-          <li key={p.name}>
-            <b>{p.displayName}</b> <span className="soft small">{p.roles.map((r) => t(`role.${r}`)).join(', ')}</span>
-          </li>
+      {handOver && (
+        <div className="handover" role="status">
+          <p>{t('people.handOver', { name: people.data?.for })}</p>
+          <code className="secret">{handOver}</code>
+          <p className="soft small">{t('people.handOverHow')}</p>
+        </div>
+      )}
+      {wrong && (
+        <p role="alert" className="wrong">
+          {wrong}
+        </p>
+      )}
+      <ul className="people">
+        {people.data?.people.map((p) => (
+          <OnePerson key={p.id} person={p} self={p.id === me.id} options={options} act={act} />
         ))}
       </ul>
       <SendForm className="bookform mt-4" send={send} action={t('practice.add')}>
         <h2>{t('practice.addPerson')}</h2>
-        {(['displayName', 'name', 'password'] as const).map((field) => (
+        {(['displayName', 'name'] as const).map((field) => (
           <TextField
             key={field}
             id={`person-${field}`}
             label={t(`practice.${field}`)}
             required
-            type={field === 'password' ? 'password' : 'text'}
-            autoComplete={field === 'password' ? 'new-password' : 'off'}
+            autoComplete="off"
             value={form[field]}
             onText={(text) => setForm({ ...form, [field]: text })}
           />
@@ -46,10 +68,108 @@ export function People() {
           id="person-role"
           label={t('practice.role')}
           value={form.role}
-          options={roles.map((r) => ({ id: r, name: t(`role.${r}`) }))}
+          options={options}
           onChoose={(role) => setForm({ ...form, role })}
         />
+        <p className="soft small">{t('people.firstLead')}</p>
       </SendForm>
     </section>
+  );
+}
+
+interface One {
+  person: Person;
+  self: boolean;
+  options: { id: string; name: string }[];
+  act: (doing: Promise<PeopleView>) => void;
+}
+
+function OnePerson({ person: p, self, options, act }: One) {
+  const { t } = useTranslation();
+  const params = { path: { id: p.id } };
+  const said = p.leftAt
+    ? [t('people.left', { day: dayOf(p.leftAt) })]
+    : [
+        p.firstPasswordUntil ? t('people.first', { day: dayOf(p.firstPasswordUntil) }) : '',
+        t('people.devices', { count: p.devices }),
+        p.secondFactor ? t('people.second') : t('people.noSecond'),
+      ];
+  if (p.ahead > 0) said.push(t('people.ahead', { count: p.ahead }));
+  return (
+    <li className={p.leftAt ? 'person gone' : 'person'}>
+      <div className="personline">
+        <b>{p.displayName}</b>
+        <span className="soft small">{p.name}</span>
+        <span className="soft small personrole">{p.roles.map((r) => t(`role.${r}`)).join(', ')}</span>
+      </div>
+      <p className="soft small">{said.filter(Boolean).join(' · ')}</p>
+      {!self && (
+        <details>
+          <summary>{t('people.change')}</summary>
+          {p.leftAt ? (
+            <button
+              type="button"
+              className="pill"
+              onClick={() => act(ask(http.POST('/api/people/{id}/return', { params })))}
+            >
+              {t('people.return')}
+            </button>
+          ) : (
+            <div className="personacts">
+              <Choice
+                id={`role-${p.id}`}
+                label={t('practice.role')}
+                value={p.roles[0] ?? ''}
+                options={options}
+                onChoose={(role) => act(ask(http.POST('/api/people/{id}/role', { params, body: { role } })))}
+              />
+              <button
+                type="button"
+                className="pill"
+                onClick={() => act(ask(http.POST('/api/people/{id}/reset', { params, body: { lostDevice: false } })))}
+              >
+                {t('people.reset')}
+              </button>
+              <button
+                type="button"
+                className="pill"
+                title={t('people.lostWhat')}
+                onClick={() => act(ask(http.POST('/api/people/{id}/reset', { params, body: { lostDevice: true } })))}
+              >
+                {t('people.lost')}
+              </button>
+              <button
+                type="button"
+                className="pill"
+                onClick={() => act(ask(http.POST('/api/people/{id}/sign-out', { params })))}
+              >
+                {t('people.signOut')}
+              </button>
+              <Leaving person={p} leave={() => act(ask(http.POST('/api/people/{id}/leave', { params })))} />
+            </div>
+          )}
+        </details>
+      )}
+    </li>
+  );
+}
+
+/** Asked twice: it ends all their sign-ins at once, and visits ahead stay without anybody to give them. */
+function Leaving({ person, leave }: { person: Person; leave: () => void }) {
+  const { t } = useTranslation();
+  const [sure, setSure] = useState(false);
+  if (!sure)
+    return (
+      <button type="button" className="pill" onClick={() => setSure(true)}>
+        {t('people.leave')}
+      </button>
+    );
+  return (
+    <div className="warnline">
+      <p>{person.ahead > 0 ? t('people.leaveAhead', { count: person.ahead }) : t('people.leaveSure')}</p>
+      <button type="button" className="pill" onClick={leave}>
+        {t('people.leaveYes')}
+      </button>
+    </div>
   );
 }

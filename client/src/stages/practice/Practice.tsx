@@ -6,9 +6,11 @@ import { useVocabulary } from '../../api/useVisit';
 import { signedOut } from '../../shell/door';
 import { clock, dayOf } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
+import { tellTabs } from '../../shell/tabs';
 import { Copies } from './Copies';
 import { Hands } from './Hands';
 import { OwnBody } from './OwnBody';
+import { OwnDoor } from './OwnDoor';
 import { People } from './People';
 import { Rules } from './Rules';
 import { Settings } from './Settings';
@@ -19,9 +21,10 @@ export default function Practice() {
   const cache = useQueryClient();
   const me = useMe();
   const words = useVocabulary();
-  const out = async () => {
-    cache.setQueryData(['me'], await ask(http.POST('/api/sign-out')));
+  const out = async (everywhere: boolean) => {
+    cache.setQueryData(['me'], await ask(http.POST('/api/sign-out', { body: { everywhere, idle: false } })));
     signedOut();
+    tellTabs({ kind: 'out' });
     cache.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' });
   };
   return (
@@ -37,13 +40,19 @@ export default function Practice() {
             })}
           </p>
         </div>
-        <button type="button" className="pill" onClick={() => void out()}>
-          {t('practice.signOut')}
-        </button>
+        <div className="outs">
+          <button type="button" className="textbutton" onClick={() => void out(true)}>
+            {t('practice.signOutAll')}
+          </button>
+          <button type="button" className="pill" onClick={() => void out(false)}>
+            {t('practice.signOut')}
+          </button>
+        </div>
       </div>
       <Hands />
       {words.data && me.mayTreat && <OwnBody words={words.data} />}
       {me.mayTreat && <Rules owner={me.mayRunPractice} />}
+      <OwnDoor />
       {me.mayRunPractice && <Settings />}
       {me.mayRunPractice && <Copies />}
       {me.mayRunPractice && <Trail />}
