@@ -39,6 +39,17 @@ public sealed class SignInTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Coming_in_again_in_the_same_browser_begins_a_new_sign_in_and_ends_the_old_one()
+    {
+        var browser = await house.Guest("teo");
+        var old = browser.Cookies;
+        await browser.Post("/api/sign-in", new { name = "odile", password = DemoPractice.Password });
+        Assert.Equal("odile", (string)(await browser.Get("/api/me"))!["name"]!);
+        Assert.Equal(401, await browser.Copied(house, old));
+        Assert.Equal(200, await browser.Copied(house, browser.Cookies));
+    }
+
+    [Fact]
     public async Task A_sign_in_ends_after_its_longest_life_however_busy_and_outlives_a_restart_until_then()
     {
         var teo = await house.Guest("teo");
@@ -196,6 +207,7 @@ public sealed class SignInTests : IAsyncLifetime
         Assert.Contains((await odile.Get("/api/trail"))!.AsArray(), a => (string)a!["action"]! == "changed" && ((string)a["what"]!).Contains("LeftAt", StringComparison.Ordinal));
         var back = (string)(await odile.Post($"/api/people/{id}/return", new { }))!["firstPassword"]!;
         Assert.Equal("Teo Marsh", (string)(await teo.Post("/api/sign-in", new { name = "teo", password = back, newPassword = Own }))!["displayName"]!);
+        Assert.NotNull((await teo.Get("/api/today"))!["visits"]);
     }
 
     [Fact]

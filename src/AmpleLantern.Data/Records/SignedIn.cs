@@ -21,7 +21,4 @@ public sealed class SignedIn
     public required string Device { get; init; }
 
     public required string Address { get; init; }
-
-    /// <summary>Who it is and what they may do, as the platform writes it; empty once it has ended.</summary>
-    public required byte[] Ticket { get; set; }
 }

@@ -4,7 +4,6 @@ using AmpleLantern.Data;
 using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Hosting;
-using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.Extensions.Options;
 
@@ -45,9 +44,8 @@ public static class AccessSetup
             .AddClaimsPrincipalFactory<PersonClaims>();
         services.Configure<IdentityPasskeyOptions>(o => (o.UserVerificationRequirement, o.ResidentKeyRequirement) = ("required", "required"));
         services.AddAuthentication(IdentityConstants.ApplicationScheme).AddIdentityCookies();
-        services.AddOptions<CookieAuthenticationOptions>(IdentityConstants.ApplicationScheme).Configure<SignIns>((o, signIns) =>
+        services.ConfigureApplicationCookie(o =>
         {
-            o.SessionStore = signIns;
             o.Cookie.Name = "lantern";
             o.Cookie.HttpOnly = true;
             o.Cookie.SameSite = SameSiteMode.Strict;
@@ -56,8 +54,14 @@ public static class AccessSetup
             o.SlidingExpiration = true;
             o.Events.OnRedirectToLogin = c => Refuse(c.HttpContext, 401, "signed-out", "Your sign-in has ended. Sign in again; nothing is lost.");
             o.Events.OnRedirectToAccessDenied = c => Refuse(c.HttpContext, 403, "not-yours", "Your role does not allow this. Ask the owner of the practice.");
-            // Whatever changes what a person may do ends their sign-ins at once; there is nothing to look after now and then.
-            o.Events.OnValidatePrincipal = _ => Task.CompletedTask;
+            // Whatever changes what a person may do ends their sign-ins at once, so it is enough that this one still holds.
+            o.Events.OnValidatePrincipal = async c =>
+            {
+                if (SignIns.IdOf(c.Principal) is not { } id || !await c.HttpContext.RequestServices.GetRequiredService<SignIns>().Holds(id))
+                {
+                    c.RejectPrincipal();
+                }
+            };
         });
         Policies.Add(builder);
         services.AddAntiforgery(o =>

@@ -93,7 +93,7 @@ public sealed class Door(
         }
 
         await Note(person, "signed-in", "");
-        await signIn.SignInWithClaimsAsync(person, new AuthenticationProperties(), [new(SignIns.Claim, Guid.CreateVersion7().ToString())]);
+        await signIn.SignInWithClaimsAsync(person, new AuthenticationProperties(), [new(SignIns.Claim, (await signIns.Begin(person.Id, Http)).ToString())]);
         // The token belongs to whoever is signed in: hand out a new one.
         return await Describe(person);
     }
@@ -103,10 +103,7 @@ public sealed class Door(
         if (await people.GetUserAsync(Http.User) is { } person)
         {
             await Note(person, "signed-out", request.Everywhere ? "everywhere" : request.Idle ? "after lying idle" : "");
-            if (request.Everywhere)
-            {
-                await signIns.EndAll(person.Id);
-            }
+            await (request.Everywhere ? signIns.EndAll(person.Id) : signIns.End([SignIns.IdOf(Http.User)!.Value]));
         }
 
         await signIn.SignOutAsync();

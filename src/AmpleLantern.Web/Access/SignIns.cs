@@ -2,8 +2,6 @@ using System.Collections.Concurrent;
 using System.Security.Claims;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
-using Microsoft.AspNetCore.Authentication;
-using Microsoft.AspNetCore.Authentication.Cookies;
 using Microsoft.AspNetCore.SignalR;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -14,7 +12,7 @@ namespace AmpleLantern.Web.Access;
 /// The sign-ins there are, on the server. A cookie only names one: ended here, every copy of it is worth nothing, and lines held open
 /// with it are closed. One program has a database at a time, so what is kept in memory here is the truth.
 /// </summary>
-public sealed class SignIns(IServiceScopeFactory scopes, IClock clock, IConfiguration settings, IHttpContextAccessor http) : ITicketStore
+public sealed class SignIns(IServiceScopeFactory scopes, IClock clock, IConfiguration settings)
 {
     /// <summary>The claim that names the sign-in.</summary>
     public const string Claim = "sign-in";
@@ -22,92 +20,80 @@ public sealed class SignIns(IServiceScopeFactory scopes, IClock clock, IConfigur
     private const double DefaultLongestHours = 12;
     private static readonly Duration Forgotten = Duration.FromDays(90);
 
+    /// <summary>How exactly the database knows when one was last used.</summary>
+    private static readonly Duration Telling = Duration.FromMinutes(5);
+
     private readonly ConcurrentDictionary<Guid, Live> live = new();
 
     /// <summary>How long one lasts at most, however busy.</summary>
     public Duration Longest => Duration.FromHours(settings.GetValue("Access:LongestHours", DefaultLongestHours));
 
-    private sealed class Live(AuthenticationTicket ticket, Instant began)
+    private sealed class Live(Instant began)
     {
-        public AuthenticationTicket Ticket { get; set; } = ticket;
+        public Instant Began { get; } = began;
 
-        public Instant Began => began;
+        public Instant Seen { get; set; } = began;
 
-        public Instant Seen { get; set; }
+        /// <summary>When the database was last told.</summary>
+        public Instant Told { get; set; } = began;
 
         public ConcurrentDictionary<string, Action> Lines { get; } = new();
     }
 
     public static Guid? IdOf(ClaimsPrincipal? person) => Guid.TryParse(person?.FindFirstValue(Claim), out var id) ? id : null;
 
-    public async Task<string> StoreAsync(AuthenticationTicket ticket)
+    /// <summary>A new one for whoever has just come in by this request.</summary>
+    public async Task<Guid> Begin(string staffId, HttpContext http)
     {
-        var id = IdOf(ticket.Principal) ?? throw new InvalidOperationException("A sign-in begins with an id of its own.");
-        var now = clock.GetCurrentInstant();
-        var request = http.HttpContext!.Request;
+        var (id, now) = (Guid.NewGuid(), clock.GetCurrentInstant());
         await FromDb(async db =>
         {
             await db.SignIns.Where(s => s.Began < now - Forgotten).ExecuteDeleteAsync();
             db.SignIns.Add(new()
             {
                 Id = id,
-                StaffId = ticket.Principal.FindFirstValue(ClaimTypes.NameIdentifier)!,
+                StaffId = staffId,
                 Began = now,
                 Seen = now,
-                Device = Devices.Called(request.Headers.UserAgent.ToString()),
-                Address = request.HttpContext.Connection.RemoteIpAddress?.ToString() ?? "",
-                Ticket = TicketSerializer.Default.Serialize(ticket),
+                Device = Devices.Called(http.Request.Headers.UserAgent.ToString()),
+                Address = http.Connection.RemoteIpAddress?.ToString() ?? "",
             });
             return await db.SaveChangesAsync();
         });
-        live[id] = new(ticket, now) { Seen = now };
-        return id.ToString();
+        live[id] = new(now);
+        return id;
     }
 
-    public async Task RenewAsync(string key, AuthenticationTicket ticket)
+    /// <summary>Whether it still holds; asked by every request that comes with it.</summary>
+    public async Task<bool> Holds(Guid id)
     {
-        var (id, now) = (Guid.Parse(key), clock.GetCurrentInstant());
-        if (live.TryGetValue(id, out var one))
-        {
-            (one.Ticket, one.Seen) = (ticket, now);
-        }
-
-        var written = TicketSerializer.Default.Serialize(ticket);
-        await FromDb(db => db.SignIns.Where(s => s.Id == id && s.Ended == null)
-            .ExecuteUpdateAsync(u => u.SetProperty(s => s.Seen, now).SetProperty(s => s.Ticket, written)));
-    }
-
-    public async Task<AuthenticationTicket?> RetrieveAsync(string key)
-    {
-        if (!Guid.TryParse(key, out var id))
-        {
-            return null;
-        }
-
         var now = clock.GetCurrentInstant();
         if (!live.TryGetValue(id, out var one))
         {
             // After a restart it is read once.
-            var stored = await FromDb(db => db.SignIns.AsNoTracking().SingleOrDefaultAsync(s => s.Id == id && s.Ended == null));
-            if (stored is null || TicketSerializer.Default.Deserialize(stored.Ticket) is not { } ticket)
+            if (await FromDb(db => db.SignIns.AsNoTracking().SingleOrDefaultAsync(s => s.Id == id && s.Ended == null)) is not { } stored)
             {
-                return null;
+                return false;
             }
 
-            one = live.GetOrAdd(id, new Live(ticket, stored.Began));
+            one = live.GetOrAdd(id, new Live(stored.Began));
         }
 
         if (now - one.Began >= Longest)
         {
             await End([id]);
-            return null;
+            return false;
         }
 
         one.Seen = now;
-        return one.Ticket;
-    }
+        if (now - one.Told > Telling)
+        {
+            one.Told = now;
+            await FromDb(db => db.SignIns.Where(s => s.Id == id).ExecuteUpdateAsync(u => u.SetProperty(s => s.Seen, now)));
+        }
 
-    public Task RemoveAsync(string key) => Guid.TryParse(key, out var id) ? End([id]) : Task.CompletedTask;
+        return true;
+    }
 
     /// <summary>One person's that still hold, the latest used first.</summary>
     public async Task<IReadOnlyList<SignedIn>> Of(string staffId)
@@ -132,7 +118,7 @@ public sealed class SignIns(IServiceScopeFactory scopes, IClock clock, IConfigur
     {
         var now = clock.GetCurrentInstant();
         await FromDb(db => db.SignIns.Where(s => ids.Contains(s.Id) && s.Ended == null)
-            .ExecuteUpdateAsync(u => u.SetProperty(s => s.Ended, now).SetProperty(s => s.Ticket, Array.Empty<byte>())));
+            .ExecuteUpdateAsync(u => u.SetProperty(s => s.Ended, now)));
         foreach (var id in ids)
         {
             if (live.TryRemove(id, out var one))

@@ -1,4 +1,4 @@
-using System;
+﻿using System;
 using Microsoft.EntityFrameworkCore.Migrations;
 
 #nullable disable
@@ -76,8 +76,7 @@ namespace AmpleLantern.Data.Migrations
                     Seen = table.Column<long>(type: "INTEGER", nullable: false),
                     Ended = table.Column<long>(type: "INTEGER", nullable: true),
                     Device = table.Column<string>(type: "TEXT", nullable: false),
-                    Address = table.Column<string>(type: "TEXT", nullable: false),
-                    Ticket = table.Column<byte[]>(type: "BLOB", nullable: false)
+                    Address = table.Column<string>(type: "TEXT", nullable: false)
                 },
                 constraints: table =>
                 {

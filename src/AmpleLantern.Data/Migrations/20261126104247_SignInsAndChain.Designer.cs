@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace AmpleLantern.Data.Migrations
 {
     [DbContext(typeof(LanternDb))]
-    [Migration("20261126102813_SignInsAndChain")]
+    [Migration("20261126104247_SignInsAndChain")]
     partial class SignInsAndChain
     {
         /// <inheritdoc />
@@ -493,10 +493,6 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<string>("StaffId")
                         .IsRequired()
                         .HasColumnType("TEXT");
-
-                    b.Property<byte[]>("Ticket")
-                        .IsRequired()
-                        .HasColumnType("BLOB");
 
                     b.HasKey("Id");
 
