@@ -34,7 +34,7 @@ export function IdleLock({ minutes, who }: Props) {
       else if (word.kind === 'out') signedOut();
       // The same person came in elsewhere: this page is open again. Somebody else begins anew.
       else if (word.who === who) signedIn();
-      else window.location.assign('/today');
+      else window.location.reload();
     });
     const timer = setInterval(() => {
       if (Date.now() - last > minutes * 60_000) {

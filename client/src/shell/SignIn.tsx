@@ -31,7 +31,7 @@ export function SignIn({ demo, again = false }: { demo: boolean; again?: boolean
     cache.setQueryData(['me'], me);
     tellTabs({ kind: 'in', who: me.id ?? '' });
     // Somebody else sees nothing of what was open here.
-    if (again && before?.id && me.id !== before.id) return window.location.assign('/today');
+    if (again && before?.id && me.id !== before.id) return window.location.reload();
     signedIn();
     changes.retry();
     window.dispatchEvent(new Event('lantern-signed-in'));

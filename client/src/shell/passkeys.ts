@@ -1,7 +1,8 @@
 import { ask, http, Problem } from '../api/http';
 
-/** Passkeys need a browser that has them and a page that came over https or from this machine. */
-export const passkeysHere = () => typeof PublicKeyCredential === 'function' && window.isSecureContext;
+/** Passkeys need a browser that has them, a page that came over https or from this machine, and a name: they are bound to it. */
+export const passkeysHere = () =>
+  typeof PublicKeyCredential === 'function' && window.isSecureContext && !/^[\d.]+$|:/.test(window.location.hostname);
 
 const changedMind = new Problem('Nothing was done: the browser was not shown a passkey.', 'cancelled', 409);
 

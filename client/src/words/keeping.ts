@@ -47,7 +47,8 @@ export const keeping = {
     codesLead: 'Each opens the door once when the phone is not there. They are shown only now: write them down.',
     passkeys: 'Passkeys',
     passkeysLead: 'A device that knows you opens the door by itself, and is both factors at once.',
-    passkeysNotHere: 'They need a browser that has them and an address with https.',
+    passkeysNotHere:
+      'They need a browser that has them and an address with a name and https (on this machine: localhost).',
     keyName: 'What you call this device',
     addPasskey: 'Add this device',
     remove: 'Remove',

@@ -17,6 +17,9 @@ public class Server : IAsyncLifetime
 
     public string Address => $"http://127.0.0.1:{port}";
 
+    /// <summary>The same by name: passkeys are bound to one.</summary>
+    public string NamedAddress => $"http://localhost:{port}";
+
     public static string AxeScript => File.ReadAllText(Path.Combine(Root, "client", "node_modules", "axe-core", "axe.min.js"));
 
     public async ValueTask InitializeAsync() => await Start();
