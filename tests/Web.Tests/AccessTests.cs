@@ -69,6 +69,52 @@ public sealed class AccessTests(House house) : IClassFixture<House>
     }
 
     [Fact]
+    public async Task A_student_lifts_no_refer_first_by_any_door_and_a_practitioner_may()
+    {
+        await using var own = new House();
+        var (pim, teo, odile) = (await own.Guest("pim"), await own.Guest("teo"), await own.Guest());
+        var id = await pim.VisitOf("Sedge");
+        async Task<int> Version() => (int)(await teo.Visit(id))["version"]!;
+        var clot = new { fact = "clot", status = "suspected", side = "right" };
+        async Task<(string Path, object Body)[]> Doors() =>
+        [
+            ("facts/none", new { version = await Version(), facts = new[] { "clot" } }),
+            ("facts/strike", new { version = await Version(), entry = clot, reason = "It was a mistake." }),
+        ];
+        foreach (var (path, body) in await Doors())
+        {
+            pim.Refused(403, "not-yours", await pim.Post($"/api/visits/{id}/{path}", body));
+        }
+
+        pim.Refused(403, "not-yours", await pim.Put($"/api/visits/{id}/facts", new { version = await Version(), entry = new { fact = "clot", status = "past", side = "right", since = "2020-01-01" } }));
+        pim.Refused(403, "not-yours", await pim.Put($"/api/visits/{id}/facts", new { version = await Version(), entry = new { fact = "clot", status = "no", side = "right" } }));
+        var (last, asked) = (await Doors())[1];
+        await teo.Post($"/api/visits/{id}/{last}", asked);
+        Assert.Equal(200, (int)teo.Last.StatusCode);
+
+        // A rule of our own that goes by age: a birth date put right by a student lifts it no more than a fact does.
+        await odile.Post("/api/rules", new
+        {
+            title = "A physician looks at our eldest first",
+            when = new { age = "older-adult" },
+            then = new[] { new { outcome = "refer-first" } },
+            why = "For the test's sake only.",
+            instead = "Ask their physician.",
+            reason = "For the test's sake only.",
+        });
+        Assert.Equal(200, (int)odile.Last.StatusCode);
+        var eldest = (string)(await odile.Post("/api/clients", new { name = "Nan Underbough", birthDate = "1940-05-05" }))!["id"]!;
+        await odile.Post("/api/visits", new { clientId = eldest, date = "2030-01-07", at = "10:00:00", minutesBooked = 40, flow = "groin-hold", practitioner = "teo" });
+        Assert.Equal(200, (int)odile.Last.StatusCode);
+        var client = (await odile.Get($"/api/clients/{eldest}"))!;
+        object Edit() => new { version = (int)client["version"]!, name = (string)client["name"]!, birthDate = "1990-05-05" };
+        pim.Refused(403, "not-yours", await pim.Put($"/api/clients/{eldest}", Edit()));
+        Assert.Equal(client["birthDate"]!.ToJsonString(), (await odile.Get($"/api/clients/{eldest}"))!["birthDate"]!.ToJsonString());
+        await teo.Put($"/api/clients/{eldest}", Edit());
+        Assert.Equal(200, (int)teo.Last.StatusCode);
+    }
+
+    [Fact]
     public async Task Reads_and_changes_are_in_a_trail_that_only_grows()
     {
         var guest = await house.Guest("teo");

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
+using AmpleLantern.Core.Tests.Support;
 using AmpleLantern.Exchange.Ask;
 using AmpleLantern.Exchange.Knowledge;
 using AmpleLantern.Web.Tests.Support;
@@ -141,7 +142,7 @@ public sealed partial class FuzzTests
         var random = new Random(seed);
         var mutation = new Mutation(random);
         var answers = new Answers(KnowledgeFolder.Load(KnowledgeFolder.Shipped).WithRules([]));
-        var examples = Example().Matches(File.ReadAllText(Path.Combine(Root(), "docs", "ask.md"))).Select(m => (Question: m.Groups["q"].Value, Body: m.Groups["in"].Value))
+        var examples = Example().Matches(File.ReadAllText(Repository.File("docs", "ask.md"))).Select(m => (Question: m.Groups["q"].Value, Body: m.Groups["in"].Value))
             .Where(e => e.Question is not "compose").ToList();
         Assert.True(examples.Count > 12);
         var answered = 0;
@@ -170,17 +171,6 @@ public sealed partial class FuzzTests
         {
             return text;
         }
-    }
-
-    private static string Root()
-    {
-        var at = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(at, "AmpleLantern.slnx")))
-        {
-            at = Path.GetDirectoryName(at)!;
-        }
-
-        return at;
     }
 
     [GeneratedRegex("```json question (?<q>\\S+)\n(?<in>.*?)```", RegexOptions.Singleline)]

@@ -47,6 +47,7 @@ public static class Bookings
 
     private static async Task<Booking> Move(Guid visitId, BookingEdit edit, VisitDesk desk, LanternDb db, UserManager<Staff> people)
     {
+        (await desk.Frame(await desk.Read(visitId))).MayAtAll(VisitAction.MoveVisit).Require();
         var practitioner = await people.FindByNameAsync(edit.Practitioner)
             ?? throw new RefusalException("no-practitioner", "Choose who gives this visit.", "/practitioner");
         await RequireFree(db, desk.Knowledge, new(visitId, edit.Date, edit.At, edit.MinutesBooked, edit.Room, practitioner.Id, practitioner.DisplayName));

@@ -8,7 +8,7 @@ namespace AmpleLantern.Core.Tests.Ask;
 
 public class AskTests
 {
-    private static readonly string Docs = File.ReadAllText(Path.Combine(Root(), "docs", "ask.md"));
+    private static readonly string Docs = File.ReadAllText(Repository.File("docs", "ask.md"));
 
     /// <summary>Every worked example of docs/ask.md: the question is asked, the answer must hold all that is shown.</summary>
     [Fact]
@@ -137,16 +137,5 @@ public class AskTests
 
                 break;
         }
-    }
-
-    internal static string Root()
-    {
-        var folder = AppContext.BaseDirectory;
-        while (!File.Exists(Path.Combine(folder, "AmpleLantern.slnx")))
-        {
-            folder = Path.GetDirectoryName(folder) ?? throw new InvalidOperationException("Run the tests inside the repository.");
-        }
-
-        return folder;
     }
 }

@@ -10,7 +10,7 @@ namespace AmpleLantern.Core.Tests.Ask;
 
 public class PlanSchemaTests
 {
-    private static readonly string File = Path.Combine(AskTests.Root(), "docs", "plan.schema.json");
+    private static readonly string File = Repository.File("docs", "plan.schema.json");
 
     /// <summary>The published schema is the format the program reads. LANTERN_WRITE_SCHEMA=1 writes it anew.</summary>
     [Fact]

@@ -14,7 +14,7 @@ namespace AmpleLantern.Core.Tests.Screening;
 public class ClientsTests
 {
     private static readonly IReadOnlyList<WorkedClient> All = OpenJson.Read<IReadOnlyList<WorkedClient>>(
-        File.ReadAllText(Path.Combine(AskTests.Root(), "tests", "Core.Tests", "Screening", "Clients", "clients.json")));
+        File.ReadAllText(Repository.File("tests", "Core.Tests", "Screening", "Clients", "clients.json")));
 
     public static TheoryData<string> Names => [.. All.Select(c => c.Client)];
 
