@@ -32,13 +32,15 @@ if (args is [var what, ..] && DataCommands.Knows(what))
 {
     // Only what begins with dashes: a file's path with a slash in front would be read as a setting.
     var settings = args.SkipWhile(a => !a.StartsWith("--", StringComparison.Ordinal)).ToArray();
-    return DataCommands.Run([.. args.Except(settings)], new ConfigurationBuilder().AddCommandLine(settings).Build());
+    return await DataCommands.Run([.. args.Except(settings)], new ConfigurationBuilder().AddCommandLine(settings).Build());
 }
 
 var builder = WebApplication.CreateBuilder(args);
 builder.Host.UseSerilog((_, log) => log
     .MinimumLevel.Information()
     .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
+    // What a row holds must not get into the log; a row that cannot be read is told of on the page.
+    .MinimumLevel.Override("Microsoft.EntityFrameworkCore", LogEventLevel.Fatal)
     .MinimumLevel.Override("Microsoft.AspNetCore.DataProtection", LogEventLevel.Error)
     .MinimumLevel.Override("Microsoft.AspNetCore.Antiforgery", LogEventLevel.Error)
     // A refusal is an answer; real failures are logged where they are turned into one.
@@ -90,6 +92,7 @@ builder.Services.AddSingleton<PressArtist>();
 builder.Services.AddSingleton<PressMemo>();
 builder.Services.AddSingleton<RuleBook>();
 builder.Services.AddSingleton<Rescreen>();
+builder.Services.AddSingleton<CheckRun>();
 builder.Services.AddSingleton(new FactWords(knowledge));
 builder.Services.AddHostedService<FigureDrawer>();
 builder.Services.AddHostedService<ChainKeeper>();
@@ -134,6 +137,7 @@ api.MapBookings();
 api.MapClients();
 api.MapPractice();
 api.MapCopies();
+api.MapCheck();
 api.MapRules();
 api.MapLibrary();
 api.MapPhone();

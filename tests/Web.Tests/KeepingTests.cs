@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Demo;
@@ -57,7 +56,7 @@ public sealed class KeepingTests : IAsyncLifetime
         await File.WriteAllTextAsync(Kept + ".new", "half a database");
         await File.WriteAllTextAsync(Kept + ".new-wal", "half a log");
         await File.WriteAllTextAsync(Path.Combine(house.Folder, "lantern.lock"), "999999");
-        Execute(Kept, "INSERT INTO __EFMigrationsLock VALUES (1, '2026-01-01'); PRAGMA user_version = 2; PRAGMA application_id = 0");
+        Sql.Execute(Kept, "INSERT INTO __EFMigrationsLock VALUES (1, '2026-01-01'); PRAGMA user_version = 2; PRAGMA application_id = 0");
         var guest = await house.Guest();
         Assert.Equal(16, (await guest.Get("/api/today"))!["visits"]!.AsArray().Count);
         Assert.Contains((await guest.Get("/api/trail"))!.AsArray(), l => (string)l!["action"]! == "upgraded");
@@ -69,7 +68,7 @@ public sealed class KeepingTests : IAsyncLifetime
     public async Task A_value_nobody_has_makes_nothing_unreadable_and_is_remarked()
     {
         // By whatever door it came: today's doors refuse it.
-        Execute(Kept, "UPDATE Clients SET StatureCm = 1.7, BreathsPerMinute = 400; UPDATE AspNetUsers SET PalmBreadthCm = 0.3");
+        Sql.Execute(Kept, "UPDATE Clients SET StatureCm = 1.7, BreathsPerMinute = 400; UPDATE AspNetUsers SET PalmBreadthCm = 0.3");
         var odile = await house.Guest();
         odile.Refused(422, "measure-out-of-range", await odile.Put("/api/me/hands", new { palmBreadthCm = 3.3 }));
         Assert.Equal(16, (await odile.Get("/api/today"))!["visits"]!.AsArray().Count);
@@ -104,10 +103,10 @@ public sealed class KeepingTests : IAsyncLifetime
                 break;
             case "another program's":
                 File.Delete(Kept);
-                Execute(Kept, content, create: true);
+                Sql.Execute(Kept, content, create: true);
                 break;
             default:
-                Execute(Kept, content);
+                Sql.Execute(Kept, content);
                 break;
         }
 
@@ -122,9 +121,9 @@ public sealed class KeepingTests : IAsyncLifetime
     {
         string Start(bool demo = true) => Refused(["--data", house.Folder, "--demo", demo ? "true" : "false"]);
         Assert.Contains("holds the demo", Start(demo: false), StringComparison.Ordinal);
-        using (var holder = Open(Kept, create: false))
+        using (var holder = Sql.Open(Kept, create: false))
         {
-            Command(holder, "PRAGMA locking_mode = EXCLUSIVE; BEGIN EXCLUSIVE");
+            Sql.Execute(holder, "PRAGMA locking_mode = EXCLUSIVE; BEGIN EXCLUSIVE");
             Assert.Contains("Another program holds the database", Start(), StringComparison.Ordinal);
         }
 
@@ -162,7 +161,7 @@ public sealed class KeepingTests : IAsyncLifetime
         var folder = await empty.Leave();
         Assert.Contains("holds the records of a practice", Refused(["--data", folder, "--demo", "true", "--fresh", "true"]), StringComparison.Ordinal);
         // Even somebody of the practice with the demo's name does not come in by its password.
-        Execute(Path.Combine(folder, Database.FileName), "INSERT INTO AspNetUsers (Id, UserName, NormalizedUserName, DisplayName, PasswordHash, SecurityStamp, EmailConfirmed, PhoneNumberConfirmed, TwoFactorEnabled, LockoutEnabled, AccessFailedCount) "
+        Sql.Execute(Path.Combine(folder, Database.FileName), "INSERT INTO AspNetUsers (Id, UserName, NormalizedUserName, DisplayName, PasswordHash, SecurityStamp, EmailConfirmed, PhoneNumberConfirmed, TwoFactorEnabled, LockoutEnabled, AccessFailedCount) "
             + $"VALUES ('x', 'odile', 'ODILE', 'Odile', '{new Microsoft.AspNetCore.Identity.PasswordHasher<string>().HashPassword("", DemoPractice.Password)}', 's', 0, 0, 0, 0, 0)");
         await using var again = new HouseOn(folder, demo: false);
         var guest = await again.Guest();
@@ -173,13 +172,13 @@ public sealed class KeepingTests : IAsyncLifetime
     public async Task A_copy_taken_while_running_is_put_back_whole_and_both_stand_in_the_trail()
     {
         await house.Guest();
-        Assert.Equal("", Backups.Take(house.Folder, Copy));
+        Assert.Equal("", Backups.Take(house.Folder, Copy).Besides);
         Assert.Contains("exists", Told(() => Backups.Take(house.Folder, Copy)), StringComparison.Ordinal);
         Backups.Take(house.Folder, Copy, force: true);
         Assert.Contains("in use", Told(() => Backups.Restore(Copy, house.Folder)), StringComparison.Ordinal);
         var id = await house.InDb(db => db.Clients.OrderBy(c => c.Name).Select(c => c.Id).FirstAsync());
         var folder = await house.Leave();
-        Execute(Kept, $"UPDATE Clients SET Name = 'Changed since' WHERE Id = '{id.ToString().ToUpperInvariant()}'");
+        Sql.Execute(Kept, $"UPDATE Clients SET Name = 'Changed since' WHERE Id = '{id.ToString().ToUpperInvariant()}'");
         var before = Backups.Restore(Copy, folder)!;
         Assert.Equal(["Changed since"], Names(before).Where(n => n == "Changed since"));
         Assert.DoesNotContain("Changed since", Names(Kept));
@@ -239,12 +238,12 @@ public sealed class KeepingTests : IAsyncLifetime
         Assert.Contains("There is no file", Bad("nowhere.db", _ => { }), StringComparison.Ordinal);
         Assert.Contains("is empty", Bad("empty.db", f => File.WriteAllBytes(f, [])), StringComparison.Ordinal);
         Assert.Contains("is no database", Bad("text.db", f => File.WriteAllText(f, "hello")), StringComparison.Ordinal);
-        Assert.Contains("not one of this program", Bad("other.db", f => Execute(f, "CREATE TABLE recipes (name TEXT)", create: true)), StringComparison.Ordinal);
+        Assert.Contains("not one of this program", Bad("other.db", f => Sql.Execute(f, "CREATE TABLE recipes (name TEXT)", create: true)), StringComparison.Ordinal);
         Assert.Contains("damaged", Bad("cut.db", f => File.WriteAllBytes(f, File.ReadAllBytes(Copy)[..^50_000])), StringComparison.Ordinal);
         Assert.Contains("newer version", Bad("newer.db", f =>
         {
             File.Copy(Copy, f);
-            Execute(f, "PRAGMA user_version = 999");
+            Sql.Execute(f, "PRAGMA user_version = 999");
         }), StringComparison.Ordinal);
         Assert.Contains("is the database itself", Told(() => Backups.Restore(Kept, folder)), StringComparison.Ordinal);
         Assert.Equal([Kept], Directory.GetFiles(folder, "lantern.db*"));
@@ -279,13 +278,13 @@ public sealed class KeepingTests : IAsyncLifetime
         {
             foreach (var sql in new[] { $"INSERT OR REPLACE INTO {table} SELECT * FROM {table} LIMIT 1", $"UPDATE {table} SET Id = Id", $"DELETE FROM {table}" })
             {
-                Assert.Throws<SqliteException>(() => Execute(Kept, sql));
+                Assert.Throws<SqliteException>(() => Sql.Execute(Kept, sql));
             }
         }
 
-        var triggers = Lines(Kept, "SELECT name FROM sqlite_master WHERE type = 'trigger'");
+        var triggers = Sql.Lines(Kept, "SELECT name FROM sqlite_master WHERE type = 'trigger'");
         Assert.All(new[] { "Audit", "SessionEvents", "Addenda", "Bases", "Words", "EarlierFacts" }.SelectMany(t => new[] { $"{t}_no_update", $"{t}_no_delete", $"{t}_no_replace" }), t => Assert.Contains(t, triggers));
-        Assert.Throws<SqliteException>(() => Execute(Kept, "INSERT OR REPLACE INTO Visits SELECT * FROM Visits WHERE SignedAt IS NOT NULL LIMIT 1"));
+        Assert.Throws<SqliteException>(() => Sql.Execute(Kept, "INSERT OR REPLACE INTO Visits SELECT * FROM Visits WHERE SignedAt IS NOT NULL LIMIT 1"));
     }
 
     [Fact]
@@ -303,16 +302,9 @@ public sealed class KeepingTests : IAsyncLifetime
     private static string Refused(string[] settings)
     {
         var program = typeof(Program).Assembly.Location;
-        using var process = Process.Start(new ProcessStartInfo("dotnet", [program, "--contentRoot", Path.GetDirectoryName(program)!, "--webroot", "/", "--urls", "http://127.0.0.1:0", .. settings])
-        {
-            RedirectStandardError = true,
-            RedirectStandardOutput = true,
-        })!;
-        var output = process.StandardOutput.ReadToEndAsync();
-        var told = process.StandardError.ReadToEnd().Trim();
-        Assert.True(process.WaitForExit(TimeSpan.FromSeconds(60)), "it did not end");
-        Assert.Equal(Hosting.DataCommands.DataTrouble, process.ExitCode);
-        Assert.Equal("", output.Result.Trim());
+        var (code, said, told) = Shell.Run(["--contentRoot", Path.GetDirectoryName(program)!, "--webroot", "/", "--urls", "http://127.0.0.1:0", .. settings]);
+        Assert.Equal(Hosting.DataCommands.DataTrouble, code);
+        Assert.Equal("", said);
         Assert.DoesNotContain('\n', told);
         Assert.EndsWith(".", told, StringComparison.Ordinal);
         return told;
@@ -325,44 +317,5 @@ public sealed class KeepingTests : IAsyncLifetime
         return told;
     }
 
-    private static SqliteConnection Open(string file, bool create)
-    {
-        var connection = new SqliteConnection($"Data Source={file};Pooling=False;Mode={(create ? "ReadWriteCreate" : "ReadWrite")}");
-        connection.Open();
-        return connection;
-    }
-
-    private static void Execute(string file, string sql, bool create = false)
-    {
-        using var connection = Open(file, create);
-        Command(connection, sql);
-    }
-
-    private static void Command(SqliteConnection connection, string sql)
-    {
-        using var command = connection.CreateCommand();
-#pragma warning disable CA2100 // Sentences of our own.
-        command.CommandText = sql;
-#pragma warning restore CA2100
-        command.ExecuteNonQuery();
-    }
-
-    private static List<string> Names(string file) => Lines(file, "SELECT Name FROM Clients ORDER BY Name");
-
-    private static List<string> Lines(string file, string sql)
-    {
-        using var connection = Open(file, create: false);
-        using var command = connection.CreateCommand();
-#pragma warning disable CA2100 // Sentences of our own.
-        command.CommandText = sql;
-#pragma warning restore CA2100
-        using var reader = command.ExecuteReader();
-        var names = new List<string>();
-        while (reader.Read())
-        {
-            names.Add(reader.GetString(0));
-        }
-
-        return names;
-    }
+    private static List<string> Names(string file) => Sql.Lines(file, "SELECT Name FROM Clients ORDER BY Name");
 }

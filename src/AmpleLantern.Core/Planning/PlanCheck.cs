@@ -10,6 +10,9 @@ public static class PlanCheck
     public const int MostSteps = 400;
 
     private const int MostRepeats = 30;
+    private const int LongestName = 200;
+    private const int MostCount = 200;
+    private const int MostBreaths = 60;
 
     /// <exception cref="RefusalException">The first thing wrong.</exception>
     public static void Check(Plan plan, KnowledgeBase knowledge)
@@ -68,6 +71,7 @@ public static class PlanCheck
 
     private static void Step(PlanStep step, string at, KnowledgeBase knowledge)
     {
+        RefusalException.Unless(step.Name.Trim().Length is > 0 and <= LongestName, "name-missing", $"A step has a name of 1 to {LongestName} letters.", $"{at}/name");
         Known(knowledge.Regions, step.Region, $"{at}/region");
         Known(knowledge.Positions, step.Position, $"{at}/position");
         Known(knowledge.Stances, step.Stance, $"{at}/stance");
@@ -92,6 +96,11 @@ public static class PlanCheck
             $"A path has 1 to {Patterns.MostStations} stations, not {step.Pattern.Stations}.", $"{at}/pattern/stations");
         RefusalException.Unless(step.RangePercent is null or (>= 10 and <= 100) && step.PacePercent is null or (>= 10 and <= 100), "percent-out-of-range",
             "Range and pace go from 10 to 100 percent.", $"{at}/rangePercent");
+        RefusalException.Unless(step.Pattern.Count is null or (>= 1 and <= MostCount), "count-out-of-range",
+            $"Within one repeat it is done 1 to {MostCount} times, not {step.Pattern.Count}.", $"{at}/pattern/count");
+        RefusalException.Unless(step.Pattern.Breaths is null or (>= 1 and <= MostBreaths), "breaths-out-of-range",
+            $"It lasts 1 to {MostBreaths} breaths, not {step.Pattern.Breaths}.", $"{at}/pattern/breaths");
+        Given(step, at);
         step.Press?.Check($"{at}/press");
         foreach (var point in step.Points ?? [])
         {
@@ -103,6 +112,21 @@ public static class PlanCheck
             Known(knowledge.Products, product, $"{at}/products");
         }
     }
+
+    /// <summary>Whether the pattern makes presses at all: by making them, on a path of usual length.</summary>
+    private static void Given(PlanStep step, string at)
+    {
+        try
+        {
+            _ = PatternExpansion.Expand(step.Pattern, PatternExpansion.Stations(step.Pattern, UsualPathMetres, UsualHandMetres), step.Repeats);
+        }
+        catch (KnowledgeException e)
+        {
+            throw new RefusalException("pattern-not-possible", $"{step.Name} cannot be given: {e.Message}", $"{at}/pattern");
+        }
+    }
+
+    private const double UsualPathMetres = 0.8, UsualHandMetres = 0.1;
 
     private static void Known<T>(Catalogue<T> all, string id, string at)
         where T : IKnown

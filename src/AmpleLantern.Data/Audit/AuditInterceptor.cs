@@ -13,6 +13,9 @@ namespace AmpleLantern.Data.Audit;
 /// </summary>
 public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesInterceptor
 {
+    /// <summary>Whoever acts.</summary>
+    public IActor Actor => actor;
+
     public override InterceptionResult<int> SavingChanges(DbContextEventData eventData, InterceptionResult<int> result)
     {
         Prepare(eventData.Context!);
@@ -94,23 +97,26 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
     };
 
     /// <summary>What a record is called in the trail; null for what is no record of the practice's (tokens, the trail itself).</summary>
-    private static string? Word(object entity) => entity switch
+    public static string? WordOf(Type kind) => Words.GetValueOrDefault(kind);
+
+    private static string? Word(object entity) => WordOf(entity.GetType());
+
+    private static readonly Dictionary<Type, string> Words = new()
     {
-        ClientRecord => "client",
-        ClientFact => "fact",
-        Visit => "visit",
-        SessionEvent => "event",
-        Addendum => "addendum",
-        Staff => "person",
-        IntakeLink => "intake",
-        OwnRule => "rule",
-        StoredBasis => "basis",
-        EarlierFact => "earlier answer",
-        OwnFlow => "kept flow",
-        DrillRun => "drill",
-        PracticeSettings => "settings",
-        IdentityUserRole<string> => "role of",
-        IdentityUserPasskey<string> => "passkey",
-        _ => null,
+        [typeof(ClientRecord)] = "client",
+        [typeof(ClientFact)] = "fact",
+        [typeof(Visit)] = "visit",
+        [typeof(SessionEvent)] = "event",
+        [typeof(Addendum)] = "addendum",
+        [typeof(Staff)] = "person",
+        [typeof(IntakeLink)] = "intake",
+        [typeof(OwnRule)] = "rule",
+        [typeof(StoredBasis)] = "basis",
+        [typeof(EarlierFact)] = "earlier answer",
+        [typeof(OwnFlow)] = "kept flow",
+        [typeof(DrillRun)] = "drill",
+        [typeof(PracticeSettings)] = "settings",
+        [typeof(IdentityUserRole<string>)] = "role of",
+        [typeof(IdentityUserPasskey<string>)] = "passkey",
     };
 }

@@ -6,6 +6,11 @@ using NodaTime.Text;
 
 namespace AmpleLantern.Data.Keeping;
 
+/// <summary>A copy that was taken and found whole.</summary>
+/// <param name="Head">Of the chain as it is in the copy, 64 hex digits: noted elsewhere, it shows later whether the trail was written anew. Null where an older version wrote the database.</param>
+/// <param name="Besides">What could not be done besides; empty when all went well.</param>
+public sealed record CopyTaken(string? Head, string Besides);
+
 /// <summary>Copies the database whole, also while the program runs, and puts a copy back. Both are in the trail.</summary>
 /// <param name="by">Who does it, for the trail.</param>
 public sealed class Backup(IClock clock, IActor by)
@@ -15,9 +20,8 @@ public sealed class Backup(IClock clock, IActor by)
     /// <summary>Writes a consistent copy of a folder's database: aside, checked, flushed, and only then under its name.</summary>
     /// <param name="force">Whether a file that is there may be replaced.</param>
     /// <param name="passphrase">Encrypts the copy when given; see <see cref="SealedCopy"/>.</param>
-    /// <returns>What could not be done besides; empty when all went well.</returns>
     /// <exception cref="DataException">The folder holds no sound database, or the file is not fit to take the copy.</exception>
-    public string Take(string folder, string file, bool force = false, string? passphrase = null) => DataFaults.Telling(Path.GetDirectoryName(Path.GetFullPath(file))!, () =>
+    public CopyTaken Take(string folder, string file, bool force = false, string? passphrase = null) => DataFaults.Telling(Path.GetDirectoryName(Path.GetFullPath(file))!, () =>
     {
         var from = Path.Combine(folder, Database.FileName);
         var found = Inspection.Of(from);
@@ -32,8 +36,10 @@ public sealed class Backup(IClock clock, IActor by)
         try
         {
             DataFolder.Forget(part);
+            Chained(from, found);
             CopyInto(from, part);
             Inspection.RequireWhole(part);
+            var head = found.IsCurrent ? HeadIn(part) : null;
             if (passphrase is not null)
             {
                 SealedCopy.Write(part, file + ".sealed", passphrase);
@@ -42,14 +48,13 @@ public sealed class Backup(IClock clock, IActor by)
 
             Flush(part);
             File.Move(part, file, overwrite: force);
+            return new CopyTaken(head, unnoted);
         }
         finally
         {
             DataFolder.Forget(part);
             File.Delete(file + ".sealed");
         }
-
-        return unnoted;
     });
 
     /// <summary>Puts a copy back. What stood there is kept beside it, numbered by the time.</summary>
@@ -104,6 +109,15 @@ public sealed class Backup(IClock clock, IActor by)
         return copy;
     }
 
+    /// <summary>A copy to come back to before records are mended.</summary>
+    public string BeforeMending(DataFolder folder)
+    {
+        var copy = Free(folder.Kept, $"before-mending-{Stamp.Format(clock.GetCurrentInstant())}", "");
+        CopyInto(folder.Kept, copy);
+        Flush(copy);
+        return copy;
+    }
+
     /// <summary>A name that nothing has yet.</summary>
     private static string Free(string kept, string middle, string ending) => Enumerable.Range(1, int.MaxValue)
         .Select(n => string.Create(CultureInfo.InvariantCulture, $"{kept}.{middle}{(n == 1 ? "" : $".{n}")}{ending}")).First(f => !File.Exists(f));
@@ -136,6 +150,31 @@ public sealed class Backup(IClock clock, IActor by)
         command.CommandText = "VACUUM INTO $to";
         command.Parameters.AddWithValue("$to", to);
         command.ExecuteNonQuery();
+    }
+
+    /// <summary>Takes the trail into the chain, so that the copy's head is of all that is in it.</summary>
+    private void Chained(string database, Inspection found)
+    {
+        if (!found.IsCurrent)
+        {
+            return;
+        }
+
+        try
+        {
+            using var connection = Inspection.Open(database);
+            Chain.Extend(connection, clock.GetCurrentInstant());
+        }
+        catch (SqliteException)
+        {
+            // A full or read-only disk must not keep anybody from taking a copy off it; the head is then of an earlier moment.
+        }
+    }
+
+    private static string HeadIn(string database)
+    {
+        using var connection = Inspection.Open(database);
+        return Chain.HeadOf(connection);
     }
 
     private bool Noted(string database, Inspection found, string action, string what)

@@ -52,8 +52,11 @@ public static class Chain
         {
         }
 
-        return Convert.ToHexStringLower(Last(db).Head);
+        return HeadOf(db);
     }
+
+    /// <summary>The head as it stands, 64 hex digits.</summary>
+    public static string HeadOf(SqliteConnection db) => Convert.ToHexStringLower(Last(db).Head);
 
     /// <summary>Works every link out anew and compares. Nothing is written.</summary>
     /// <param name="progress">Told how many links of how many have been looked at.</param>
@@ -106,7 +109,13 @@ public static class Chain
     /// <summary>Lines of the trail that no link holds yet, as one link; then what they sealed. False when there is nothing more.</summary>
     private static bool Step(SqliteConnection db, Instant now)
     {
-        using var whole = db.BeginTransaction(deferred: true);
+        if (Number(db, "SELECT COUNT(*) FROM (SELECT 1 FROM Audit WHERE Id > $line LIMIT 1)", Last(db).Line) == 0)
+        {
+            return false;
+        }
+
+        // To write from the beginning: one that only reads at first is turned away when somebody else has written meanwhile.
+        using var whole = db.BeginTransaction();
         var (head, line) = Last(db);
         var lines = new List<(long Id, string Subject)>();
         using (var command = Asking(db, "SELECT Id, Subject FROM Audit WHERE Id > $line ORDER BY Id LIMIT $most"))

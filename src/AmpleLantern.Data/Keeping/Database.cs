@@ -67,6 +67,9 @@ public static class Database
     /// <summary>Tables that only grow, and what tells one of their rows from another.</summary>
     private static readonly string[] Growing = ["Audit", "SessionEvents", "Addenda", "Bases", "Words", "EarlierFacts", "Chain"];
 
+    /// <summary>Whether rows of a table are never changed nor removed.</summary>
+    public static bool OnlyGrows(string table) => Growing.Contains(table);
+
     /// <summary>What the database itself refuses. Stated anew after every change of shape: a table rebuilt by a migration loses its triggers.</summary>
     private static async Task Guard(LanternDb db)
     {

@@ -4,6 +4,7 @@ using AmpleLantern.Core;
 using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Data;
+using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Atlas;
 using AmpleLantern.Web.Practice;
@@ -129,7 +130,7 @@ public sealed class Staffing(UserManager<Staff> people, SignIns signIns, Passwor
         var ahead = await db.Visits.Where(v => v.Date >= today && v.CancelledAt == null && v.SignedAt == null).GroupBy(v => v.PractitionerId)
             .Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count);
         var all = new List<Person>();
-        foreach (var p in await people.Users.AsNoTracking().ToListAsync())
+        foreach (var p in (await people.Users.AsNoTracking().ReadableAsync(p => p.Id)).Read)
         {
             all.Add(new(
                 p.Id, p.UserName!, p.DisplayName, [.. await people.GetRolesAsync(p)], p.TwoFactorEnabled, p.FirstPasswordUntil, p.LeftAt,

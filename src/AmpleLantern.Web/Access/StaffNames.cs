@@ -13,5 +13,5 @@ public sealed class StaffNames
 
     /// <summary>Reads them anew: at the start, and when somebody comes or is renamed.</summary>
     public async Task Read(LanternDb db) =>
-        byId = await db.Users.AsNoTracking().ToDictionaryAsync(u => u.Id, u => u.DisplayName);
+        byId = await db.Users.AsNoTracking().Select(u => new { u.Id, u.DisplayName }).ToDictionaryAsync(u => u.Id, u => u.DisplayName);
 }

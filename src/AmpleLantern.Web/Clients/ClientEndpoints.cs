@@ -5,6 +5,7 @@ using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
+using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Practice;
@@ -23,8 +24,9 @@ public sealed record ClientEdit(
     int Version, string Name, LocalDate? BirthDate = null, string Occupation = "", double? StatureCm = null, string Contact = "", string Words = "");
 
 /// <summary>A past visit in a line.</summary>
+/// <param name="Unreadable">Why nothing else is said of it.</param>
 public sealed record PastVisit(
-    Guid Id, LocalDate Date, LocalTime At, string PlanName, VisitPhase Phase, string? CancelReason, string Next, IReadOnlyList<MeasureJudged> Changes);
+    Guid Id, LocalDate Date, LocalTime At, string PlanName, VisitPhase Phase, string? CancelReason, string Next, IReadOnlyList<MeasureJudged> Changes, string? Unreadable = null);
 
 /// <summary>A measure with its line over the visits.</summary>
 public sealed record TrendShown(Measure Measure, Trend Trend);
@@ -142,8 +144,10 @@ public static class ClientEndpoints
                 client.StatureCm, client.Contact, client.Words, [], new([], []), [], [], [], May.KeepDiary(person.Role));
         }
 
-        var visits = await db.Visits.AsNoTracking().Where(v => v.ClientId == clientId).OrderBy(v => v.Date).ThenBy(v => v.At)
-            .Select(v => new Past(v, v.Events.Any(e => e.Kind == GiveEventKind.Start), v.Events.Any(e => e.Kind == GiveEventKind.Finish))).ToListAsync();
+        var (stored, odd) = await db.Visits.AsNoTracking().Where(v => v.ClientId == clientId).OrderBy(v => v.Date).ThenBy(v => v.At).ReadableAsync(v => v.Id);
+        var begun = (await db.SessionEvents.Where(e => (e.Kind == GiveEventKind.Start || e.Kind == GiveEventKind.Finish) && db.Visits.Any(v => v.Id == e.VisitId && v.ClientId == clientId))
+            .Select(e => new { e.VisitId, e.Kind }).ToListAsync()).ToLookup(e => e.VisitId, e => e.Kind);
+        var visits = stored.Select(v => new Past(v, begun[v.Id].Contains(GiveEventKind.Start), begun[v.Id].Contains(GiveEventKind.Finish))).ToList();
         var earlier = await db.EarlierFacts.AsNoTracking().Where(f => f.ClientId == clientId).OrderByDescending(f => f.At).Take(MostEarlier).ToListAsync();
         string Say(FactEntry f) => knowledge.Facts.Has(f.Fact) ? Conditions.Saying(f, clock.Today, knowledge) : f.Fact.Replace('-', ' ');
         var entries = client.Facts.Select(f => f.ToEntry()).ToList();
@@ -154,7 +158,8 @@ public static class ClientEndpoints
                 .Select(f => new FactSaid(f.ToEntry(), Say(f.ToEntry()), FactScope.History, names.Of(f.RecordedBy), f.RecordedAt, false))],
             new(Regions(entries, Derived.ConsentGiven, knowledge), Regions(entries, Derived.ConsentRefused, knowledge)),
             [.. earlier.Select(f => new EarlierLine(f.Entry.Status is FactStatus.No ? $"no {knowledge.Facts.Find(f.Entry.Fact)?.Name ?? f.Entry.Fact}" : Say(f.Entry), names.Of(f.By), f.At, f.Reason))],
-            [.. Enumerable.Reverse(visits).Select(v => new PastVisit(
+            [.. odd.Select(o => new PastVisit(o.Id, default, default, "", VisitPhase.NotStarted, null, "", [], $"This visit cannot be read: {o.Why} The owner can mend it under Practice.")),
+                .. Enumerable.Reverse(visits).Select(v => new PastVisit(
                 v.Visit.Id, v.Visit.Date, v.Visit.At, v.Visit.Plan.Name, v.Phase, v.Visit.CancelReason, v.Visit.Seal?.Note.Next ?? v.Visit.Note.Next ?? "", Judged(v.Visit, knowledge)))],
             [.. rated.Select(m => new TrendShown(m, Trend.Of(m, Points(visits, m.Id))))],
             May.KeepDiary(person.Role));

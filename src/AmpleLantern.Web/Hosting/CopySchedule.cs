@@ -7,7 +7,8 @@ using NodaTime.Text;
 namespace AmpleLantern.Web.Hosting;
 
 /// <summary>A copy that was taken and found whole.</summary>
-public sealed record CopyLine(string Name, Instant At, long Bytes);
+/// <param name="Head">The beginning of the chain's head in it; the name carries it, too.</param>
+public sealed record CopyLine(string Name, Instant At, long Bytes, string? Head);
 
 /// <summary>How the practice's copies stand.</summary>
 /// <param name="EveryHours">0 where none are taken by themselves.</param>
@@ -30,7 +31,8 @@ public sealed partial class CopySchedule(DataFolder folder, IClock clock, IConfi
     private const double Grace = 2;
 
     private static readonly TimeSpan Look = TimeSpan.FromMinutes(1);
-    private static readonly InstantPattern Stamp = InstantPattern.CreateWithInvariantCulture("'lantern-'uuuuMMdd'T'HHmmssfff'Z.db'");
+    private const int HeadShown = 12;
+    private static readonly InstantPattern Stamp = InstantPattern.CreateWithInvariantCulture("uuuuMMdd'T'HHmmssfff'Z'");
     private readonly SemaphoreSlim one = new(1);
     private volatile string? trouble;
 
@@ -57,7 +59,9 @@ public sealed partial class CopySchedule(DataFolder folder, IClock clock, IConfi
             {
                 Directories.Private(Folder);
                 var phrase = DataCommands.Passphrase(settings["Backup:PassphraseFile"]);
-                new Backup(clock, by).Take(folder.Path, Path.Combine(Folder, Stamp.Format(at)), passphrase: phrase);
+                var name = Path.Combine(Folder, $"lantern-{Stamp.Format(at)}");
+                var taken = new Backup(clock, by).Take(folder.Path, name, passphrase: phrase);
+                File.Move(name, taken.Head is { } head ? $"{name}-{head[..HeadShown]}.db" : $"{name}.db");
                 foreach (var old in Copies().Skip(Math.Max(1, settings.GetValue("Backup:Keep", DefaultKeep))))
                 {
                     File.Delete(Path.Combine(Folder, old.Name));
@@ -98,8 +102,9 @@ public sealed partial class CopySchedule(DataFolder folder, IClock clock, IConfi
 
     private List<CopyLine> Copies() => !Directory.Exists(Folder) ? [] :
     [
-        .. new DirectoryInfo(Folder).EnumerateFiles("lantern-*.db").Select(f => (File: f, At: Stamp.Parse(f.Name))).Where(f => f.At.Success)
-            .Select(f => new CopyLine(f.File.Name, f.At.Value, f.File.Length)).OrderByDescending(c => c.At),
+        .. new DirectoryInfo(Folder).EnumerateFiles("lantern-*.db").Select(f => (File: f, Parts: Path.GetFileNameWithoutExtension(f.Name).Split('-')))
+            .Select(f => (f.File, At: Stamp.Parse(f.Parts[1]), Head: f.Parts.ElementAtOrDefault(2))).Where(f => f.At.Success)
+            .Select(f => new CopyLine(f.File.Name, f.At.Value, f.File.Length, f.Head)).OrderByDescending(c => c.At),
     ];
 
     [LoggerMessage(LogLevel.Error, "No copy was taken: {Sentence}")]

@@ -87,12 +87,18 @@ public static class Errors
         DataException e => new("The data could not be copied", e.Message, null, "data", 507),
         BadHttpRequestException { InnerException: JsonException e } => Problem.From(e),
         BadHttpRequestException e => new("The request cannot be read", "Something in the request is missing or of the wrong kind. " + e.Message, null, "bad-request", e.StatusCode),
+        // A body that is no JSON was refused before: this is of what is stored.
+        JsonException or NodaTime.Text.UnparsableValueException => Unreadable,
+        InvalidOperationException e when e.Message.StartsWith("Cannot convert string value", StringComparison.Ordinal) => Unreadable,
         DbUpdateConcurrencyException => ChangedElsewhere,
         _ when DataFaults.IsFull(error) => new("The disk is full", "The server's disk is full, so this was not stored. Tell the owner to make room; then try again.", null, "disk-full", 507),
         DbUpdateException { InnerException: SqliteException { SqliteErrorCode: 19 } e } when e.Message.Contains("locked", StringComparison.Ordinal) =>
             new("Locked", "This visit is signed and locked. Write an addendum instead.", null, "locked", 409),
         _ => new("Something went wrong here", "Nothing you entered is lost. Try again; if it happens again, tell the owner what you did.", null, "failed", 500),
     };
+
+    private static Problem Unreadable =>
+        new("Cannot be read", "Something stored here cannot be read. The owner finds it under Practice, \"Look through all\", and can mend it.", null, "unreadable-record", 422);
 
     private static Problem ChangedElsewhere =>
         new("Changed elsewhere", "This was changed in another window a moment ago. Look at the latest, then make your change again.", null, "changed-elsewhere", 409);

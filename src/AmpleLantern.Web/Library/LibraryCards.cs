@@ -2,6 +2,7 @@ using AmpleLantern.Core.Diary;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Practice;
@@ -29,6 +30,11 @@ public sealed class LibraryCards(PracticeKnowledge k, PracticeClock clock, Staff
             f.Id.ToString(), true, f.Name, tradition, f.Summary, $"kept by {names.Of(f.Author)}, {Day.Format(clock.DateOf(f.AddedAt))}",
             [plan.Steps[0].Surface ?? "mat"], plan, aside);
     }
+
+    /// <summary>A plan the practice kept of which not even the row can be read.</summary>
+    public LibraryCard Of(OddRow<Guid> row) => Card(
+        row.Id.ToString(), true, "A kept plan that cannot be read", "", "", "", [], FlowPlans.Blank(k, k.HouseSchool),
+        [$"It cannot be read: {row.Why} The owner can mend it under Practice."]);
 
     public LibraryCard Of(Flow f, Core.Planning.Plan plan) => Card(f.Id, false, f.Name, f.Tradition, f.Summary, f.Source.ToString(), f.Surfaces, plan, []);
 

@@ -4,6 +4,7 @@ using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
+using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Practice;
@@ -46,11 +47,8 @@ public static class LibraryEndpoints
 
     private static async Task<IReadOnlyList<LibraryCard>> All(LibraryCards cards, LanternDb db)
     {
-        var kept = await db.OwnFlows.AsNoTracking().Where(f => f.RetiredAt == null).OrderByDescending(f => f.AddedAt).ToListAsync();
-        return
-        [
-            .. kept.Select(cards.Of), .. cards.Shipped,
-        ];
+        var (kept, odd) = await db.OwnFlows.AsNoTracking().Where(f => f.RetiredAt == null).OrderByDescending(f => f.AddedAt).ReadableAsync(f => f.Id);
+        return [.. odd.Select(cards.Of), .. kept.Select(cards.Of), .. cards.Shipped];
     }
 
     /// <param name="choices">Options of its variants as <c>variant:option</c>, comma between.</param>

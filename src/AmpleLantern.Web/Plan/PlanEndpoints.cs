@@ -3,6 +3,7 @@ using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Composing;
 using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Give;
 using AmpleLantern.Web.Library;
@@ -130,8 +131,8 @@ public static class PlanEndpoints
         return Dose.Of(frame.Expansion, newtons).Against([.. earlier.Select(v => Dose.Of(bases.Of(v)[^1].Basis.Expansion))]);
     }
 
-    private static Task<List<Visit>> Earlier(Visit visit, VisitDesk desk, int most) => desk.Db.Visits.AsNoTracking().Include(v => v.Bases).ThenInclude(b => b.Words)
-        .Where(v => v.ClientId == visit.ClientId && v.SignedAt != null && v.Date < visit.Date).OrderByDescending(v => v.Date).Take(most).ToListAsync();
+    private static async Task<List<Visit>> Earlier(Visit visit, VisitDesk desk, int most) => (await desk.Db.Visits.AsNoTracking().Include(v => v.Bases).ThenInclude(b => b.Words)
+        .Where(v => v.ClientId == visit.ClientId && v.SignedAt != null && v.Date < visit.Date).OrderByDescending(v => v.Date).Take(most).ReadableAsync(v => v.Id)).Read;
 
     private const int MostPast = 12;
 

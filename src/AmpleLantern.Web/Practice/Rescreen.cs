@@ -2,7 +2,9 @@ using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
+using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Hosting;
 using AmpleLantern.Web.Visits;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -18,30 +20,14 @@ public sealed record RescreenState(bool Running, int Done, int Total, int Change
 /// page; what it finds is shown as it goes on.
 /// </summary>
 public sealed class Rescreen(RuleBook book, IServiceScopeFactory scopes, IClock clock, ILogger<Rescreen> log)
+    : PageJob<RescreenState>(new(false, 0, 0, 0, [], null, null), scopes, log)
 {
     private const int Batch = 250;
     private const int MostShown = 100;
 
-    private readonly Lock guard = new();
-    private volatile RescreenState state = new(false, 0, 0, 0, [], null, null);
+    protected override RescreenState Begun => new(true, 0, 0, 0, [], null, null);
 
-    public RescreenState State => state;
-
-    public RescreenState Start()
-    {
-        lock (guard)
-        {
-            if (state.Running)
-            {
-                return state;
-            }
-
-            state = new(true, 0, 0, 0, [], null, null);
-        }
-
-        _ = Task.Run(Run);
-        return state;
-    }
+    protected override RescreenState Broken(RescreenState state, string sentence) => state with { Running = false, Failed = sentence };
 
     /// <summary>The verdict of one stored visit under some knowledge.</summary>
     public static string Verdict(Visit visit, PracticeKnowledge knowledge)
@@ -67,39 +53,29 @@ public sealed class Rescreen(RuleBook book, IServiceScopeFactory scopes, IClock 
             TempoOf.Stored(client.BreathsPerMinute, client.StatureCm, null, knowledge.Defaults).Tempo);
     }
 
-    private async Task Run()
+    protected override async Task Run(IServiceProvider services)
     {
-        try
+        var db = services.GetRequiredService<LanternDb>();
+        var latest = await db.Visits.AsNoTracking().GroupBy(v => v.ClientId)
+            .Select(g => g.OrderByDescending(v => v.Date).ThenByDescending(v => v.At).Select(v => v.Id).First()).ToListAsync();
+        var (done, changed, changes) = (0, 0, new List<VerdictChange>());
+        foreach (var batch in latest.Chunk(Batch))
         {
-            await using var scope = scopes.CreateAsyncScope();
-            var db = scope.ServiceProvider.GetRequiredService<LanternDb>();
-            var latest = await db.Visits.AsNoTracking().GroupBy(v => v.ClientId)
-                .Select(g => g.OrderByDescending(v => v.Date).ThenByDescending(v => v.At).Select(v => v.Id).First()).ToListAsync();
-            var (done, changes) = (0, new List<VerdictChange>());
-            var changed = 0;
-            foreach (var batch in latest.Chunk(Batch))
+            var visits = (await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Where(v => batch.Contains(v.Id)).ReadableAsync(v => v.Id)).Read;
+            var verdicts = visits.AsParallel().Select(v => (Visit: v, Before: Verdict(v, book.ShippedOnly), After: Verdict(v, book.Current))).ToList();
+            foreach (var (visit, before, after) in verdicts.Where(v => v.Before != v.After))
             {
-                var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Where(v => batch.Contains(v.Id)).ToListAsync();
-                var verdicts = visits.AsParallel().Select(v => (Visit: v, Before: Verdict(v, book.ShippedOnly), After: Verdict(v, book.Current))).ToList();
-                foreach (var (visit, before, after) in verdicts.Where(v => v.Before != v.After))
+                changed++;
+                if (changes.Count < MostShown)
                 {
-                    changed++;
-                    if (changes.Count < MostShown)
-                    {
-                        changes.Add(new(visit.Id, visit.Client!.Name, visit.Date, before, after));
-                    }
+                    changes.Add(new(visit.Id, visit.Client!.Name, visit.Date, before, after));
                 }
-
-                done += batch.Length;
-                state = new(true, done, latest.Count, changed, [.. changes], null, null);
             }
 
-            state = state with { Running = false, Done = done, Total = latest.Count, FinishedAt = clock.GetCurrentInstant() };
+            done += batch.Length;
+            State = new(true, done, latest.Count, changed, [.. changes], null, null);
         }
-        catch (Exception e)
-        {
-            log.LogError(e, "Screening all clients stopped");
-            state = state with { Running = false, Failed = "It stopped part way. Nothing was changed; start it again." };
-        }
+
+        State = State with { Running = false, Done = done, Total = latest.Count, FinishedAt = clock.GetCurrentInstant() };
     }
 }

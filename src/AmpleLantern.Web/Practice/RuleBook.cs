@@ -1,6 +1,7 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
+using AmpleLantern.Data.Checking;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmpleLantern.Web.Practice;
@@ -26,8 +27,9 @@ public sealed class RuleBook(KnowledgeBase shipped)
     /// <summary>Reads the rules that are not retired; at the start and after each change.</summary>
     public async Task Read(LanternDb db)
     {
-        var own = (await db.OwnRules.AsNoTracking().Where(r => r.RetiredAt == null).OrderBy(r => r.AddedAt).ToListAsync()).Select(r => r.Rule).ToList();
-        var aside = new List<RuleSetAside>();
+        var kept = await db.OwnRules.AsNoTracking().Where(r => r.RetiredAt == null).OrderBy(r => r.AddedAt).ReadableAsync(r => r.Id);
+        var own = kept.Read.Select(r => r.Rule).ToList();
+        var aside = kept.Odd.Select(o => new RuleSetAside(o.Id, $"This rule cannot be read and does not speak: {o.Why} Write it anew.")).ToList();
         // A rule may rest on another of one's own: what is set aside takes those with it.
         for (var left = own; ;)
         {

@@ -3,6 +3,7 @@ using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
+using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Visits;
@@ -53,9 +54,12 @@ public static class RuleEndpoints
 
     private static async Task<IReadOnlyList<RuleLine>> All(RuleBook book, LanternDb db, StaffNames names)
     {
-        var own = await db.OwnRules.AsNoTracking().OrderByDescending(r => r.AddedAt).ToListAsync();
+        var (own, odd) = await db.OwnRules.AsNoTracking().OrderByDescending(r => r.AddedAt).ReadableAsync(r => r.Id);
         return
         [
+            .. odd.Select(o => new RuleLine(
+                new(o.Id, "A rule that cannot be read", new(Source.OwnRule, ""), new(), [], "", [], []), "", null, null, null, null,
+                book.SetAside.FirstOrDefault(a => a.Id == o.Id)?.Why ?? $"This rule cannot be read: {o.Why}")),
             .. own.Select(r =>
             {
                 var aside = book.SetAside.FirstOrDefault(a => a.Id == r.Id)?.Why ?? (r.RetiredAt is not null && ScreeningChecks.Of(r.Rule, book.Current) is [var wrong, ..] ? wrong.Reason : null);
@@ -72,8 +76,8 @@ public static class RuleEndpoints
         var rule = Checked(request, book, person, desk.Clock);
         var with = book.Current.And(rule);
         var today = desk.Clock.Today;
-        var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts)
-            .Where(v => v.Date >= today && v.SignedAt == null).OrderBy(v => v.Date).ThenBy(v => v.At).Take(MostLookedAt).ToListAsync();
+        var visits = (await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts)
+            .Where(v => v.Date >= today && v.SignedAt == null).OrderBy(v => v.Date).ThenBy(v => v.At).Take(MostLookedAt).ReadableAsync(v => v.Id)).Read;
         var changes = visits.Where(v => Rescreen.Speaks(rule, v, with))
             .Select(v => (v, Before: Rescreen.Verdict(v, book.Current), After: Rescreen.Verdict(v, with)))
             .Select(x => new VerdictChange(x.v.Id, x.v.Client!.Name, x.v.Date, x.Before, x.After)).ToList();

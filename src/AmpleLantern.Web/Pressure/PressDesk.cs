@@ -6,6 +6,7 @@ using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Pressure.Steps;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
+using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Atlas;
 using AmpleLantern.Web.Give;
@@ -90,9 +91,9 @@ public sealed class PressDesk(LanternDb db, PracticeKnowledge knowledge, FigureS
     private async Task<OwnBands?> Answers(Visit visit, PressBetween bare)
     {
         var felt = knowledge.Pressure.Model.FeltByAnswer.Keys.ToList();
-        var earlier = await db.Visits.AsNoTracking().Include(v => v.Bases).ThenInclude(b => b.Words)
+        var earlier = (await db.Visits.AsNoTracking().Include(v => v.Bases).ThenInclude(b => b.Words)
             .Where(v => v.ClientId == visit.ClientId && v.Date < visit.Date && v.SignedAt != null && v.Events.Any(e => e.Response != null && felt.Contains(e.Response)))
-            .OrderByDescending(v => v.Date).Take(EarlierVisits).ToListAsync();
+            .OrderByDescending(v => v.Date).Take(EarlierVisits).ReadableAsync(v => v.Id)).Read;
         var answers = earlier.SelectMany(v => (v.Seal?.Session.Responses ?? []).Where(r => felt.Contains(r.Response)).Select(r => Answer(bases.Of(v), r.Step, r.Response, bare)))
             .OfType<PressAnswer>().ToList();
         return answers.Count == 0 ? null : new(answers, knowledge);

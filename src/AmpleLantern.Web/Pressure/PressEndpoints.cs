@@ -4,6 +4,7 @@ using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Pressure.Steps;
 using AmpleLantern.Data;
+using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Today;
@@ -114,8 +115,8 @@ public static class PressEndpoints
     private static async Task<DayPress> Day(string? date, VisitDesk desk, PressDesk press, LanternDb db, CurrentPerson person)
     {
         var day = TodayEndpoints.DayOf(date, desk);
-        var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).ThenInclude(b => b.Words).AsSplitQuery()
-            .Where(v => v.Date == day && v.PractitionerId == person.Id && v.CancelledAt == null).ToListAsync();
+        var (visits, odd) = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).ThenInclude(b => b.Words).AsSplitQuery()
+            .Where(v => v.Date == day && v.PractitionerId == person.Id && v.CancelledAt == null).ReadableAsync(v => v.Id);
         var (practitioner, estimated, _) = await press.Practitioner(person.Id!);
         var limits = press.LimitsOf(practitioner);
         var loads = new List<PractitionerLoad>();
@@ -126,6 +127,8 @@ public static class PressEndpoints
         }
 
         var sum = PractitionerLoad.Sum(loads);
-        return new(sum, limits, sum.Warnings(limits), estimated);
+        // What cannot be reckoned with is said: a sum without it would read as all there is.
+        IReadOnlyList<string> missing = odd.Count == 0 ? [] : [odd.Count == 1 ? "One visit cannot be read and is not in this sum." : $"{odd.Count} visits cannot be read and are not in this sum."];
+        return new(sum, limits, [.. missing, .. sum.Warnings(limits)], estimated);
     }
 }

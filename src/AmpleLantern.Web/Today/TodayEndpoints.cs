@@ -4,6 +4,7 @@ using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
+using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Visits;
@@ -46,8 +47,8 @@ public static class TodayEndpoints
     private static async Task<Day> Get(string? date, VisitDesk desk, LanternDb db, CurrentPerson person, ReadTrail trail)
     {
         var day = DayOf(date, desk);
-        var visits = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).ThenInclude(b => b.Words).AsSplitQuery()
-            .Where(v => v.Date == day && v.CancelledAt == null).OrderBy(v => v.At).ToListAsync();
+        var (visits, odd) = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).ThenInclude(b => b.Words).AsSplitQuery()
+            .Where(v => v.Date == day && v.CancelledAt == null).OrderBy(v => v.At).ReadableAsync(v => v.Id);
         var staff = await db.Users.AsNoTracking().Select(u => new { u.Id, u.DisplayName, u.PalmBreadthCm }).ToListAsync();
         var names = staff.ToDictionary(u => u.Id, u => u.DisplayName);
         var palms = staff.ToDictionary(u => u.Id, u => u.PalmBreadthCm);
@@ -71,6 +72,11 @@ public static class TodayEndpoints
                 // One record that cannot be worked out must not take the day with it.
                 shown.Add(Unreadable(visit, practitioner, desk, e.Message));
             }
+        }
+
+        foreach (var row in odd)
+        {
+            shown.Add(Unreadable(row, await db.Visits.Where(v => v.Id == row.Id).Select(v => v.ClientId).SingleAsync(), await db.Visits.Where(v => v.Id == row.Id).Select(v => v.Client!.Name).SingleAsync()));
         }
 
         if (mayTreat)
@@ -98,6 +104,11 @@ public static class TodayEndpoints
     private static DayVisit Unreadable(Visit visit, string practitioner, VisitDesk desk, string why) => new(
         visit.Id, visit.ClientId, visit.Client!.Name, null, "", visit.At, visit.MinutesBooked, visit.Room, practitioner,
         visit.PractitionerId == desk.Person.Id, visit.Plan.Name, "arrive", null, null, null, [], [], $"This visit cannot be worked out: {why}");
+
+    /// <summary>A visit of which not even the row can be read.</summary>
+    private static DayVisit Unreadable(OddRow<Guid> row, Guid client, string name) => new(
+        row.Id, client, name, null, "", default, 0, "", "", false, "", "arrive", null, null, null, [], [],
+        $"This visit cannot be read: {row.Why} The owner can mend it under Practice.");
 
     private static string Answer(VisitFrame frame) => frame.Phase switch
     {

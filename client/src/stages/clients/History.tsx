@@ -70,7 +70,14 @@ export default function History() {
       )}
       {me.mayTreat && h.visits.length === 0 && <p className="soft">{t('history.none')}</p>}
       <ol className="past">
-        {h.visits.map((v) => (
+        {h.visits
+          .filter((v) => v.unreadable)
+          .map((v) => (
+            <li key={v.id}>
+              <p className="plum">{v.unreadable}</p>
+            </li>
+          ))}
+        {h.visits.filter((v) => !v.unreadable).map((v) => (
           <li key={v.id} className={v.phase === 'cancelled' ? 'cancelled' : ''}>
             <Link to={`/visits/${v.id}/${v.phase === 'signed' || v.phase === 'finished' ? 'reflect' : ''}`}>
               <time className="serif">{day(v.date)}</time>

@@ -78,6 +78,11 @@ export default function Library() {
             <span className="kind">{c.kept ? t('library.own') : c.tradition.replaceAll('-', ' ')}</span>
             <b>{c.name}</b>
             <span className="sum">{c.summary}</span>
+            {c.setAside.map((why) => (
+              <span key={why} className="small plum">
+                {why}
+              </span>
+            ))}
             <RunStrip card={c} />
             <span className="soft small">
               {t('library.minutes', {

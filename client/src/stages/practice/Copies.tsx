@@ -48,6 +48,7 @@ export function Copies() {
               {dayOf(one.at)} {clock(new Date(one.at))}{' '}
               <span className="soft">
                 {one.name} · {t('copies.megabytes', { mb: (one.bytes / bytesInMegabyte).toFixed(1) })}
+                {one.head && <> · {t('copies.head', { head: one.head })}</>}
               </span>
             </li>
           ))}

@@ -7,6 +7,7 @@ import { signedOut } from '../../shell/door';
 import { clock, dayOf } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { tellTabs } from '../../shell/tabs';
+import { Checks } from './Checks';
 import { Copies } from './Copies';
 import { Hands } from './Hands';
 import { OwnBody } from './OwnBody';
@@ -55,6 +56,7 @@ export default function Practice() {
       <OwnDoor />
       {me.mayRunPractice && <Settings />}
       {me.mayRunPractice && <Copies />}
+      {me.mayRunPractice && <Checks />}
       {me.mayRunPractice && <Trail />}
     </Frame>
   );

@@ -18,9 +18,9 @@ export function Rules({ owner }: { owner: boolean }) {
   const [writing, setWriting] = useState(false);
   const rules = useQuery({ queryKey: key, queryFn: () => ask(http.GET('/api/rules')) });
   const all = rules.data ?? [];
-  const own = all.filter((r) => r.author);
+  const own = all.filter((r) => r.author || r.setAside);
   const words = wanted.trim().toLowerCase();
-  const shown = all.filter((r) => !r.author && words.length > 1 && textOf(r).includes(words));
+  const shown = all.filter((r) => !r.author && !r.setAside && words.length > 1 && textOf(r).includes(words));
   const kept = (lines: RuleLine[]) => {
     cache.setQueryData(key, lines);
     setWriting(false);
@@ -33,7 +33,7 @@ export function Rules({ owner }: { owner: boolean }) {
       <p className="soft small">{t('rules.lead')}</p>
       {own.map((r) => (
         <article key={r.rule.id} className={r.retiredAt ? 'ownrule soft' : 'ownrule'}>
-          <Mark outcome={r.rule.then[0]!.outcome} />
+          {r.rule.then[0] ? <Mark outcome={r.rule.then[0].outcome} /> : <span />}
           <div>
             <b>{r.rule.title}</b>
             {r.setAside ? (
@@ -46,7 +46,8 @@ export function Rules({ owner }: { owner: boolean }) {
           {r.retiredAt ? (
             <span>{t('rules.retired')}</span>
           ) : (
-            owner && (
+            owner &&
+            r.author && (
               <button type="button" className="pill quiet" onClick={() => void retire(r.rule.id)}>
                 {t('rules.retire')}
               </button>
@@ -78,7 +79,7 @@ export function Rules({ owner }: { owner: boolean }) {
       />
       {shown.map((r) => (
         <article key={r.rule.id} className="ownrule">
-          <Mark outcome={r.rule.then[0]!.outcome} />
+          {r.rule.then[0] ? <Mark outcome={r.rule.then[0].outcome} /> : <span />}
           <div>
             <b>{r.rule.title}</b> <span className="soft small">{r.rule.id}</span>
             <p className="small">{t('rules.when', { when: r.when })}</p>
