@@ -1,10 +1,5 @@
 using System.Diagnostics;
-using System.Globalization;
-using System.Net;
-using System.Net.Http.Json;
 using System.Runtime.InteropServices;
-using System.Text.Json.Nodes;
-using AmpleLantern.Data.Demo;
 
 namespace AmpleLantern.Bench;
 
@@ -26,9 +21,9 @@ public static class Kills
         var random = new Random(11);
         var server = LiveServer.Start(folder, Port);
         await server.Up();
-        var visit = await WrenVisit();
+        var visit = await Tablet.WrenVisit(Address);
         using var over = new CancellationTokenSource();
-        var devices = new[] { new Device("a", "teo", visit), new Device("b", "odile", visit) };
+        var devices = new[] { new Tablet("a", "teo", visit, Address), new Tablet("b", "odile", visit, Address) };
         var noting = devices.Select(d => d.Note(over.Token)).ToList();
         var down = new List<double>();
         var proved = 0;
@@ -65,7 +60,7 @@ public static class Kills
         await Task.Delay(1500);
         await over.CancelAsync();
         await Task.WhenAll(noting);
-        using var reader = new Device("reader", "teo", visit);
+        using var reader = new Tablet("reader", "teo", visit, Address);
         await reader.SignIn();
         var session = (await reader.Get($"/api/visits/{visit}/give"))!["session"]!;
         var stored = session["responses"]!.AsArray().Select(r => Guid.Parse((string)r!["id"]!)).ToList();
@@ -86,102 +81,5 @@ public static class Kills
         server.Dispose();
         Directory.Delete(folder, recursive: true);
         return good;
-    }
-
-    private static async Task<string> WrenVisit()
-    {
-        using var device = new Device("finder", "teo", "");
-        await device.SignIn();
-        var visits = (await device.Get("/api/today"))!["visits"]!.AsArray();
-        return (string)visits.Single(v => ((string)v!["clientName"]!).StartsWith("Wren", StringComparison.Ordinal))!["id"]!;
-    }
-
-    /// <summary>A tablet beside the mat: keeps what it notes until the server has spoken on each, as the client does.</summary>
-    private sealed class Device : IDisposable
-    {
-        private static readonly string[] Kinds = ["sigh", "warmth", "tender", "gurgle"];
-        private readonly string who;
-        private readonly string visit;
-        private readonly CookieContainer cookies = new();
-        private readonly HttpClient http;
-        private readonly List<(Guid Id, object Event)> waiting = [];
-
-        public Device(string name, string who, string visit)
-        {
-            (Name, this.who, this.visit) = (name, who, visit);
-            http = new(new HttpClientHandler { CookieContainer = cookies }) { BaseAddress = Address, Timeout = TimeSpan.FromSeconds(10) };
-        }
-
-        public string Name { get; }
-
-        public List<Guid> Noted { get; } = [];
-
-        public HashSet<Guid> Acknowledged { get; } = [];
-
-        /// <summary>How many are acknowledged: read from another thread while they are.</summary>
-        public int Taken { get; private set; }
-
-        public int Failures { get; private set; }
-
-        public async Task SignIn()
-        {
-            await Get("/api/me");
-            await Post("/api/sign-in", new { name = who, password = DemoPractice.Password });
-        }
-
-        public async Task Note(CancellationToken over)
-        {
-            var signedIn = false;
-            for (var n = 1; !over.IsCancellationRequested; n++)
-            {
-                var id = Guid.NewGuid();
-                Noted.Add(id);
-                waiting.Add((id, new
-                {
-                    id,
-                    at = DateTimeOffset.UtcNow.ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", CultureInfo.InvariantCulture),
-                    kind = "response",
-                    response = Kinds[n % Kinds.Length],
-                    device = Name,
-                    counter = n,
-                }));
-                try
-                {
-                    if (!signedIn)
-                    {
-                        await SignIn();
-                        signedIn = true;
-                    }
-
-                    var answer = await Post($"/api/visits/{visit}/give/events", new { events = waiting.Take(50).Select(w => w.Event) });
-                    foreach (var a in answer!["answers"]!.AsArray())
-                    {
-                        Acknowledged.Add(Guid.Parse((string)a!["id"]!));
-                    }
-
-                    Taken = Acknowledged.Count;
-                    waiting.RemoveAll(w => Acknowledged.Contains(w.Id));
-                }
-                catch (Exception e) when (e is HttpRequestException or IOException or InvalidOperationException or TaskCanceledException)
-                {
-                    Failures++;
-                }
-
-                await Task.Delay(40, CancellationToken.None);
-            }
-        }
-
-        public async Task<JsonNode?> Get(string path) => JsonNode.Parse(await http.GetStringAsync(new Uri(path, UriKind.Relative)));
-
-        private async Task<JsonNode?> Post(string path, object body)
-        {
-            using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = JsonContent.Create(body) };
-            request.Headers.Add("X-Lantern-Token", Uri.UnescapeDataString(cookies.GetCookies(Address)["lantern-token"]!.Value));
-            using var response = await http.SendAsync(request);
-            var text = await response.Content.ReadAsStringAsync();
-            return response.IsSuccessStatusCode ? JsonNode.Parse(text) : throw new InvalidOperationException(text);
-        }
-
-        public void Dispose() => http.Dispose();
     }
 }

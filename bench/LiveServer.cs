@@ -33,6 +33,14 @@ public sealed class LiveServer : IDisposable
         return new(process, address);
     }
 
+    /// <summary>The built program as it is called from the shell.</summary>
+    public static Process Command(params string[] words) => Process.Start(new ProcessStartInfo(
+        "dotnet", [Path.Combine(ClientSize.Root(), "src", "AmpleLantern.Web", "bin", "Release", "net10.0", "AmpleLantern.Web.dll"), .. words])
+    {
+        RedirectStandardOutput = true,
+        RedirectStandardError = true,
+    })!;
+
     /// <summary>Waits until it answers; the first start seeds the demo, on a busy machine slowly.</summary>
     public async Task Up()
     {

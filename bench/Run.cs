@@ -1,8 +1,8 @@
 namespace AmpleLantern.Bench;
 
 /// <summary>
-/// <c>./lantern bench [core|api|client|figures|planning|pressure]</c>: all of them when none is named. <c>frames</c> and
-/// <c>kills [times]</c> only when named: they start the built program and take minutes.
+/// <c>./lantern bench [core|api|client|figures|planning|pressure]</c>: all of them when none is named. <c>frames</c>,
+/// <c>kills [times]</c> and <c>starts [times]</c> only when named: they start the built program and take minutes.
 /// </summary>
 public static class Run
 {
@@ -11,6 +11,11 @@ public static class Run
         if (args is ["kills", ..])
         {
             return await Kills.Report(args.Length > 1 ? int.Parse(args[1], System.Globalization.CultureInfo.InvariantCulture) : 100) ? 0 : 1;
+        }
+
+        if (args is ["starts", ..])
+        {
+            return await Starts.Report(args.Length > 1 ? int.Parse(args[1], System.Globalization.CultureInfo.InvariantCulture) : 100) ? 0 : 1;
         }
 
         if (args is ["frames"])
