@@ -36,6 +36,7 @@ if (args is [var what, ..] && DataCommands.Knows(what))
 }
 
 var builder = WebApplication.CreateBuilder(args);
+var data = Path.GetFullPath(builder.Configuration["data"] ?? "data");
 builder.Host.UseSerilog((_, log) => log
     .MinimumLevel.Information()
     .MinimumLevel.Override("Microsoft", LogEventLevel.Warning)
@@ -46,7 +47,11 @@ builder.Host.UseSerilog((_, log) => log
     // A refusal is an answer; real failures are logged where they are turned into one.
     .MinimumLevel.Override("Microsoft.AspNetCore.Diagnostics.ExceptionHandlerMiddleware", LogEventLevel.Fatal)
     .MinimumLevel.Override("Microsoft.AspNetCore.SignalR.Internal.DefaultHubDispatcher", LogEventLevel.Fatal)
-    .WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u3} {Message:lj}{NewLine}{Exception}"));
+    .WriteTo.Console(outputTemplate: "{Timestamp:HH:mm:ss} {Level:u3} {Message:lj}{NewLine}{Exception}")
+    // Made with the first line there is to write; two weeks are kept.
+    .WriteTo.File(
+        Path.Combine(data, "logs", "lantern-.log"), rollingInterval: RollingInterval.Day, retainedFileCountLimit: 14, fileSizeLimitBytes: 20_000_000, rollOnFileSizeLimit: true,
+        outputTemplate: "{Timestamp:yyyy-MM-dd HH:mm:ss.fff zzz} {Level:u3} {Message:lj}{NewLine}{Exception}", formatProvider: System.Globalization.CultureInfo.InvariantCulture));
 builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = 2_000_000);
 
 KnowledgeBase knowledge;
@@ -70,6 +75,7 @@ builder.Services.AddSingleton(knowledge);
 // Whoever screens asks for the practice's knowledge: the shipped one with its own rules.
 builder.Services.AddTransient(p => p.GetRequiredService<RuleBook>().Current);
 builder.Services.AddSingleton<IClock>(SystemClock.Instance);
+builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton<PracticeClock>();
 builder.Services.AddSingleton<StaffNames>();
 builder.Services.AddMemoryCache(o => o.SizeLimit = builder.Configuration.GetValue("Memory:CacheMegabytes", 256L) << 20);
@@ -95,10 +101,17 @@ builder.Services.AddSingleton<Rescreen>();
 builder.Services.AddSingleton<CheckRun>();
 builder.Services.AddSingleton(new FactWords(knowledge));
 builder.Services.AddHostedService<FigureDrawer>();
-builder.Services.AddHostedService<ChainKeeper>();
+// The document generator starts this program too, only to look at its routes: there are no data then.
+var serving = System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider";
+if (serving)
+{
+    builder.Services.AddHostedService<ChainKeeper>();
+    builder.Services.AddHostedService<ClockWatch>();
+}
+
+builder.Services.AddHealthChecks().AddCheck<Health>("database");
 builder.Services.AddSingleton<CopySchedule>();
 builder.Services.AddHostedService(p => p.GetRequiredService<CopySchedule>());
-var data = Path.GetFullPath(builder.Configuration["data"] ?? "data");
 builder.Services.AddLanternDatabase(data);
 builder.Services.AddSingleton<Memo>();
 builder.Services.AddSingleton(p => new FigureShelf(knowledge, p.GetRequiredService<Memo>(), FigureShelf.Shipped, Path.Combine(data, "figures")));
@@ -112,7 +125,15 @@ builder.Services.AddOpenApiDocument();
 builder.Services.AddScoped<PlanShelf>();
 builder.Services.AddScoped<LibraryCards>();
 builder.AddAccess();
-builder.AddProxy();
+try
+{
+    builder.AddProxy();
+}
+catch (DataException e)
+{
+    Console.Error.WriteLine(e.Message);
+    return DataCommands.DataTrouble;
+}
 
 var app = builder.Build();
 app.UseProxy();
@@ -144,7 +165,7 @@ api.MapPhone();
 api.MapAtlas();
 api.MapOwnBody();
 api.MapBench();
-var visit = api.MapGroup("/visits/{visitId:guid}").RequireAuthorization(Policies.Treat);
+var visit = api.MapGroup("/visits/{visitId:guid}").RequireAuthorization(Policies.Treat).WithReadsInTrail();
 visit.MapVisit();
 visit.MapArrive();
 visit.MapInterviews();
@@ -158,12 +179,12 @@ visit.MapAmend();
 visit.MapReflect();
 app.MapHub<MatHub>("/hubs/mat", o => o.CloseOnAuthenticationExpiration = true);
 app.MapHub<VisitHub>("/hubs/visits", o => o.CloseOnAuthenticationExpiration = true);
+app.MapHealthChecks("/health").AllowAnonymous();
 app.MapOpenApi("/api/openapi/{documentName}.json").AllowAnonymous();
 // Pages have addresses of their own; an address of the API that does not exist is no page.
 app.MapFallbackToFile("{*path:nonfile:regex(^(?!(api|hubs)(/|$)).*$)}", "index.html");
 
-// The document generator starts this program too, only to look at its routes.
-if (System.Reflection.Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
+if (serving)
 {
     try
     {

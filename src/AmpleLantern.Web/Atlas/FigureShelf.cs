@@ -36,6 +36,9 @@ public sealed class FigureShelf
     private const long PosedBytes = 1_500_000;
     private const long LayersBytes = 60_000;
     private const long SmallBytes = 500;
+
+    /// <summary>Clients' own figures kept beside the data: some hundred megabytes.</summary>
+    private const int MostKept = 3000;
     private readonly Memo memo;
     private readonly KnowledgeBase knowledge;
     private readonly string shipped;
@@ -179,7 +182,21 @@ public sealed class FigureShelf
         File.WriteAllBytes(aside, json);
         File.Move(aside, file, overwrite: true);
         waiting.TryRemove(key, out _);
+        if (folder == kept)
+        {
+            Prune();
+        }
+
         return Keep(key, json);
+    }
+
+    /// <summary>The figures asked for longest ago make room: they are drawn anew when somebody looks.</summary>
+    private void Prune()
+    {
+        foreach (var old in new DirectoryInfo(kept).EnumerateFiles("*.json").OrderByDescending(f => f.LastWriteTimeUtc).Skip(MostKept).ToList())
+        {
+            old.Delete();
+        }
     }
 }
 

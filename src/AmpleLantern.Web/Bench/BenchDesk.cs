@@ -28,6 +28,9 @@ public sealed class BenchDesk(LanternDb db, KnowledgeBase knowledge, PressDesk p
 {
     private const int RunsShown = 12;
 
+    /// <summary>Runs kept of one drill of one person; of the older ones the best stays.</summary>
+    private const int RunsKept = 200;
+
     public async Task<DrillTarget> Target(string drill, string who) => DrillTarget.For(
         knowledge.Training.Drills.Find(drill) ?? throw new RefusalException("not-found", "There is no such drill."), (await press.Practitioner(who)).Practitioner,
         settings.BreathsPerMinute, knowledge);
@@ -61,6 +64,8 @@ public sealed class BenchDesk(LanternDb db, KnowledgeBase knowledge, PressDesk p
             Recording = Recordings.Pack(samples),
         };
         db.Drills.Add(run);
+        var older = await db.Drills.Where(r => r.StaffId == who && r.Drill == run.Drill).OrderByDescending(r => r.At).Skip(RunsKept - 1).ToListAsync();
+        db.Drills.RemoveRange(older.OrderByDescending(r => r.Score.Points).Skip(1));
         await db.SaveChangesAsync();
         return new(run.Id, run.Drill, run.At, run.Mat, run.Score);
     }

@@ -45,9 +45,11 @@ public sealed class Practice(DrillTarget target, IPressureMat mat)
 /// <summary>Drills in progress, by connection, and recordings handed in to be played.</summary>
 public sealed class Practising
 {
-    private const int MostRecordings = 50;
+    /// <summary>Of one person: the newest ones; nobody's take the place of somebody else's.</summary>
+    private const int MostRecordings = 8;
     private readonly ConcurrentDictionary<string, Practice> running = new();
-    private readonly ConcurrentDictionary<string, (string Owner, IReadOnlyList<MatSample> Samples)> recordings = new();
+    private readonly ConcurrentDictionary<string, (string Owner, long Order, IReadOnlyList<MatSample> Samples)> recordings = new();
+    private long order;
 
     public void Begin(string connection, Practice practice) => running[connection] = practice;
 
@@ -58,13 +60,13 @@ public sealed class Practising
     /// <summary>Keeps a recording until it is played; gives the word to ask for it by.</summary>
     public string Keep(string owner, IReadOnlyList<MatSample> samples)
     {
-        if (recordings.Count >= MostRecordings)
+        foreach (var old in recordings.Where(r => r.Value.Owner == owner).OrderByDescending(r => r.Value.Order).Skip(MostRecordings - 1).ToList())
         {
-            recordings.Clear();
+            recordings.TryRemove(old.Key, out _);
         }
 
         var word = Guid.NewGuid().ToString("n");
-        recordings[word] = (owner, samples);
+        recordings[word] = (owner, Interlocked.Increment(ref order), samples);
         return word;
     }
 

@@ -16,15 +16,16 @@ public static class BehindProxy
     /// <exception cref="DataException">An address cannot be read.</exception>
     public static void AddProxy(this WebApplicationBuilder builder)
     {
-        var known = (builder.Configuration["Proxy:Known"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        var known = (builder.Configuration["Proxy:Known"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+            .Select(a => IPAddress.TryParse(a, out var ip) ? ip : throw new DataException($"Proxy:Known holds '{a}', which is no address. Write it like 10.0.0.2.")).ToList();
         builder.Services.Configure<ForwardedHeadersOptions>(o =>
         {
-            o.ForwardedHeaders = known.Length == 0 ? ForwardedHeaders.None : ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto;
+            o.ForwardedHeaders = known.Count == 0 ? ForwardedHeaders.None : ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto;
             o.KnownProxies.Clear();
             o.KnownIPNetworks.Clear();
             foreach (var address in known)
             {
-                o.KnownProxies.Add(IPAddress.TryParse(address, out var ip) ? ip : throw new DataException($"Proxy:Known holds '{address}', which is no address. Write it like 10.0.0.2."));
+                o.KnownProxies.Add(address);
             }
         });
         builder.Services.AddHsts(o =>

@@ -46,6 +46,7 @@ public static class IntakeEndpoints
     private const int TokenBytes = 18;
     private const int LongestWords = 2000;
     private const int MostAnswers = 300;
+    private const int LongestMedicine = 200;
     private const string OnThePhone = "the client, on their phone";
     private static readonly Duration Lasts = Duration.FromHours(48);
 
@@ -122,13 +123,11 @@ public static class IntakeEndpoints
     private static async Task<PhonePage> Open(string token, HttpContext http, LanternDb db, RuleBook book, PracticeClock clock)
     {
         var link = await Find(token, db, clock);
-        var client = await db.Clients.AsNoTracking().Include(c => c.Facts).SingleAsync(c => c.Id == link.ClientId);
         Csrf.Hand(http);
-        // Only what is not known yet is asked, and nothing that is known is shown.
-        var known = client.Facts.Select(f => f.Fact).ToHashSet();
+        // The same is asked of everybody: what is left out would tell whoever has the link what is known.
         return new(
             [
-                .. book.Current.Facts.All.Where(f => Asked(f) && !known.Contains(f.Id))
+                .. book.Current.Facts.All.Where(Asked)
                     .Select(f => new PhoneQuestion(f.Id, f.Question, f.Group, [.. f.Details.Where(d => d.Kind is not "text")], f.Sided)),
             ],
             link.Expires);
@@ -144,6 +143,7 @@ public static class IntakeEndpoints
             throw new RefusalException("too-much", $"Write at most {LongestWords} letters, please; tell the rest in the room.", "/words");
         }
 
+        RefusalException.Unless(answers.Medicines.All(m => m.Length <= LongestMedicine), "too-much", $"A medicine's name has at most {LongestMedicine} letters; tell the rest in the room.", "/medicines");
         for (var i = 0; i < answers.Answers.Count; i++)
         {
             FactCheck.Check(answers.Answers[i], today, book.Current, $"/answers/{i}");
@@ -153,8 +153,16 @@ public static class IntakeEndpoints
         var said = answers.Answers.Where(a => Asked(book.Current.Facts[a.Fact])).Concat(answers.Medicines.Select(m => m.Trim()).Where(m => m.Length > 0).Distinct()
             .Select(m => new FactEntry(FactWords.MedicineFact, Detail: new Dictionary<string, string> { [FactWords.NameDetail] = m })));
         link.Answers = [.. said.Select(a => new IntakeAnswer(Guid.CreateVersion7(), a))];
+        // Used once, also when it is sent twice at the same moment: the first to take it has it.
+        await using var all = await db.Database.BeginTransactionAsync();
+        if (await db.Intakes.Where(i => i.Id == link.Id && i.FilledAt == null).ExecuteUpdateAsync(u => u.SetProperty(i => i.FilledAt, now)) == 0)
+        {
+            throw Used;
+        }
+
         link.FilledAt = now;
         await db.SaveChangesAsync();
+        await all.CommitAsync();
         return new(link.Answers.Count);
     }
 
@@ -180,13 +188,15 @@ public static class IntakeEndpoints
             ?? throw new RefusalException("no-such-link", "This link is not right. Ask the practice for a new one.");
         if (link.FilledAt is not null)
         {
-            throw new RefusalException("link-used", "This has been sent already, and can be sent only once. Tell the practice if something should change.");
+            throw Used;
         }
 
         return link.Expires > clock.Now
             ? link
             : throw new RefusalException("link-expired", "This link has run out. Ask the practice for a new one; they will ask you the rest in the room.");
     }
+
+    private static RefusalException Used => new("link-used", "This has been sent already, and can be sent only once. Tell the practice if something should change.");
 
     private static string Hash(string token) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(token)));
 }

@@ -78,10 +78,11 @@ public static class PlanEndpoints
             var frame = await desk.Frame(await desk.Read(visitId));
             return PlanSections.OnACard(frame.Plan, frame.Expansion);
         });
-        visit.MapPut("/plan", (Guid visitId, PlanRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.EditPlan, r.Version, (v, _) =>
+        visit.MapPut("/plan", (Guid visitId, PlanRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.EditPlan, r.Version, (v, f) =>
         {
             PlanCheck.Check(r.Plan, desk.Knowledge);
-            v.Plan = r.Plan;
+            // Whoever sends it silenced what was not silenced before; a name that was sent along says nothing.
+            v.Plan = r.Plan with { Silenced = r.Plan.Silenced?.Select(s => f.Plan.Silenced?.Contains(s) == true ? s : s with { By = desk.By }).ToList() };
         }));
     }
 

@@ -31,7 +31,8 @@ public sealed record ComplaintLine(string Id, string Name, IReadOnlyList<string>
 public sealed record FlowLine(string Id, string Name, string Tradition, string Summary, string Source);
 
 /// <summary>A line of the trail, with the client's name where it concerns one.</summary>
-public sealed record TrailLine(long Id, Instant At, string Who, string Action, string Subject, string? Client, string What);
+/// <param name="SignsInAs">Tells two of one name apart; null where nobody signed in.</param>
+public sealed record TrailLine(long Id, Instant At, string Who, string? SignsInAs, string Action, string Subject, string? Client, string What);
 
 /// <summary>Practice: our rules, people and trail.</summary>
 public static class PracticeEndpoints
@@ -58,6 +59,6 @@ public static class PracticeEndpoints
         .Where(a => (clientId == null || a.ClientId == clientId) && (before == null || a.Id < before))
         .OrderByDescending(a => a.Id).Take(200)
         .Select(a => new TrailLine(
-            a.Id, a.At, a.Who, a.Action, a.Subject, db.Clients.Where(c => c.Id == a.ClientId).Select(c => c.Name).FirstOrDefault(), a.What))
+            a.Id, a.At, a.Who, db.Users.Where(u => u.Id == a.WhoId).Select(u => u.UserName).FirstOrDefault(), a.Action, a.Subject, db.Clients.Where(c => c.Id == a.ClientId).Select(c => c.Name).FirstOrDefault(), a.What))
         .ToListAsync();
 }

@@ -81,7 +81,7 @@ public static class TodayEndpoints
 
         if (mayTreat)
         {
-            await trail.Note(db, person, $"day {day}", null);
+            await trail.Note(db, person, $"day {day}", (Guid?)null);
         }
 
         return new(day, day == desk.Clock.Today ? desk.Clock.LocalOf(desk.Now).TimeOfDay : null, shown, DayLoad.Of(mine, desk.Knowledge), await Due(day, db));

@@ -13,7 +13,10 @@ public sealed class ReadTrail(IClock clock, IMemoryCache lately)
 {
     private static readonly Duration OneReading = Duration.FromMinutes(10);
 
-    public async Task Note(LanternDb db, CurrentPerson person, string subject, Guid? clientId)
+    public Task Note(LanternDb db, CurrentPerson person, string subject, Guid? clientId) => Note(db, person, subject, () => Task.FromResult(clientId));
+
+    /// <param name="client">Whose record it is; asked only when the reading is noted.</param>
+    public async Task Note(LanternDb db, CurrentPerson person, string subject, Func<Task<Guid?>> client)
     {
         var now = clock.GetCurrentInstant();
         var key = ("read", person.Id ?? "", subject);
@@ -22,7 +25,7 @@ public sealed class ReadTrail(IClock clock, IMemoryCache lately)
             return;
         }
 
-        db.Audit.Add(new() { At = now, Who = person.Name, WhoId = person.Id, Action = "read", Subject = subject, ClientId = clientId });
+        db.Audit.Add(new() { At = now, Who = person.Name, WhoId = person.Id, Action = "read", Subject = subject, ClientId = await client() });
         await db.SaveChangesAsync();
         lately.Set(key, now, new MemoryCacheEntryOptions { Size = 1, AbsoluteExpirationRelativeToNow = OneReading.ToTimeSpan() });
     }

@@ -77,29 +77,31 @@ export default function History() {
               <p className="plum">{v.unreadable}</p>
             </li>
           ))}
-        {h.visits.filter((v) => !v.unreadable).map((v) => (
-          <li key={v.id} className={v.phase === 'cancelled' ? 'cancelled' : ''}>
-            <Link to={`/visits/${v.id}/${v.phase === 'signed' || v.phase === 'finished' ? 'reflect' : ''}`}>
-              <time className="serif">{day(v.date)}</time>
-              <span>
-                <b>{v.planName}</b>
-                <i className="soft">
-                  {hourMinute(v.at)} · {t(`history.phase.${v.phase}`)}
-                </i>
-              </span>
-              <span className="moved">
-                {v.changes
-                  .filter((c) => c.change.verdict !== 'not-measured')
-                  .map((c) => (
-                    <em key={c.measure.id} className={`moved ${c.change.verdict}`}>
-                      {c.measure.name} {c.change.before} → {c.change.after}
-                    </em>
-                  ))}
-              </span>
-              <span className="soft small">{v.cancelReason ?? v.next}</span>
-            </Link>
-          </li>
-        ))}
+        {h.visits
+          .filter((v) => !v.unreadable)
+          .map((v) => (
+            <li key={v.id} className={v.phase === 'cancelled' ? 'cancelled' : ''}>
+              <Link to={`/visits/${v.id}/${v.phase === 'signed' || v.phase === 'finished' ? 'reflect' : ''}`}>
+                <time className="serif">{day(v.date)}</time>
+                <span>
+                  <b>{v.planName}</b>
+                  <i className="soft">
+                    {hourMinute(v.at)} · {t(`history.phase.${v.phase}`)}
+                  </i>
+                </span>
+                <span className="moved">
+                  {v.changes
+                    .filter((c) => c.change.verdict !== 'not-measured')
+                    .map((c) => (
+                      <em key={c.measure.id} className={`moved ${c.change.verdict}`}>
+                        {c.measure.name} {c.change.before} → {c.change.after}
+                      </em>
+                    ))}
+                </span>
+                <span className="soft small">{v.cancelReason ?? v.next}</span>
+              </Link>
+            </li>
+          ))}
       </ol>
     </Frame>
   );

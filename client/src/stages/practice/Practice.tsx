@@ -84,7 +84,9 @@ function Trail() {
               <td>
                 {dayOf(a.at)} {clock(new Date(a.at))}
               </td>
-              <td>{a.who}</td>
+              <td>
+                {a.who} {a.signsInAs && <span className="soft small">{a.signsInAs}</span>}
+              </td>
               <td>{a.action}</td>
               <td>
                 {a.subject.split(' ')[0]} {a.client && <b>{a.client}</b>} <span className="soft">{a.what}</span>
