@@ -30,7 +30,7 @@ public static class Starts
     {
         var root = Path.Combine(Path.GetTempPath(), $"lantern-starts-{Guid.NewGuid():n}");
         Directory.CreateDirectory(root);
-        var filled = await Filled(root);
+        var filled = await Filled(root, Port);
         var older = Older(root, filled);
         (string Name, Situation Kill)[] situations =
         [
@@ -154,10 +154,11 @@ public static class Starts
         server.Kill();
     }
 
-    private static async Task<string> Filled(string root)
+    /// <summary>The database of a demo just filled.</summary>
+    public static async Task<string> Filled(string root, int port)
     {
         var folder = Path.Combine(root, "filled");
-        using (var server = LiveServer.Start(folder, Port))
+        using (var server = LiveServer.Start(folder, port))
         {
             await server.Up();
             server.Kill();

@@ -82,6 +82,12 @@ internal sealed class Tablet : IDisposable
         }
     }
 
+    /// <summary>One response, until it is acknowledged.</summary>
+    public Task NoteOne() => Post($"/api/visits/{visit}/give/events", new
+    {
+        events = new[] { new { id = Guid.NewGuid(), at = DateTimeOffset.UtcNow.ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", CultureInfo.InvariantCulture), kind = "response", response = Kinds[0], device = Name } },
+    });
+
     public async Task<JsonNode?> Get(string path) => JsonNode.Parse(await http.GetStringAsync(new Uri(path, UriKind.Relative)));
 
     private async Task<JsonNode?> Post(string path, object body)
