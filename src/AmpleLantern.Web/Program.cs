@@ -57,6 +57,11 @@ builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = 2_000_000);
 KnowledgeBase knowledge;
 try
 {
+    if (args is ["draw-figures"])
+    {
+        KnowledgeFolder.CheckShipped();
+    }
+
     knowledge = KnowledgeFolder.Load(builder.Configuration["knowledge"] ?? KnowledgeFolder.Shipped);
 }
 catch (KnowledgeException e)

@@ -19,12 +19,26 @@ public static class KnowledgeFolder
     /// <summary>The folder that ships with the program.</summary>
     public static string Shipped => Path.Combine(AppContext.BaseDirectory, "knowledge");
 
+    /// <summary>
+    /// Says which knowledge this very build has checked already, so that a start need not do it again. Written once by the build; any other
+    /// file, schema or build is checked in full.
+    /// </summary>
+    public static string Seal => Path.Combine(AppContext.BaseDirectory, "knowledge.checked");
+
+    /// <summary>Checks the shipped knowledge in full and seals it for this build.</summary>
+    public static void CheckShipped()
+    {
+        File.Delete(Seal);
+        _ = Load(Shipped);
+        File.WriteAllText(Seal, Reading.SealOf(Shipped));
+    }
+
     /// <exception cref="KnowledgeException">
     /// Something is wrong; the message names each file, the path inside it and the reason.
     /// </exception>
     public static KnowledgeBase Load(string folder)
     {
-        var reading = new Reading(folder);
+        var reading = new Reading(folder, isChecked: File.Exists(Seal) && File.ReadAllText(Seal) == Reading.SealOf(folder));
         var defaults = reading.All<PracticeDefaults>("defaults")[0];
         var knowledge = new KnowledgeBase(
             reading.Version,
@@ -62,7 +76,11 @@ public static class KnowledgeFolder
                 new("pressure band", reading.All<Band>("bands")), new("tissue", reading.All<Tissue>("tissues")),
                 reading.All<PressureModel>("pressureModel")[0]),
             new(new("drill", reading.All<Drill>("drills")), reading.All<TrainingModel>("trainingModel")[0]));
-        reading.Refuse(KnowledgeChecks.Problems(knowledge));
+        if (!reading.IsChecked)
+        {
+            reading.Refuse(KnowledgeChecks.Problems(knowledge));
+        }
+
         return knowledge;
     }
 
@@ -81,8 +99,29 @@ public static class KnowledgeFolder
         private readonly Dictionary<string, List<(string File, string Path, JsonNode Entry)>> entries = [];
         private readonly List<string> problems = [];
 
-        public Reading(string folder)
+        /// <summary>Everything that is read and whatever reads it, in one hash. Empty where there is nothing to read.</summary>
+        public static string SealOf(string folder)
         {
+            using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
+            foreach (var type in new[] { typeof(KnowledgeFolder), typeof(KnowledgeBase) })
+            {
+                hash.AppendData(type.Module.ModuleVersionId.ToByteArray());
+            }
+
+            foreach (var file in (Directory.Exists(folder) ? Directory.GetFiles(folder, "*.json", SearchOption.AllDirectories) : []).Order(StringComparer.Ordinal))
+            {
+                hash.AppendData(System.Text.Encoding.UTF8.GetBytes(Path.GetRelativePath(folder, file)));
+                hash.AppendData(File.ReadAllBytes(file));
+            }
+
+            return Convert.ToHexStringLower(hash.GetHashAndReset());
+        }
+
+        public bool IsChecked { get; }
+
+        public Reading(string folder, bool isChecked)
+        {
+            IsChecked = isChecked;
             var schemas = Path.Combine(folder, "schemas");
             if (!Directory.Exists(schemas))
             {
@@ -91,7 +130,7 @@ public static class KnowledgeFolder
 
             var files = Directory.GetFiles(folder, "*.json", SearchOption.AllDirectories)
                 .Where(f => !f.StartsWith(schemas, StringComparison.Ordinal)).Order(StringComparer.Ordinal).ToList();
-            var byKind = Directory.GetFiles(schemas, "*.schema.json").ToDictionary(
+            var byKind = isChecked ? [] : Directory.GetFiles(schemas, "*.schema.json").ToDictionary(
                 f => Path.GetFileName(f).Replace(".schema.json", "", StringComparison.Ordinal), f => JsonSchema.FromText(File.ReadAllText(f)));
             using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
             foreach (var file in files)
@@ -151,17 +190,28 @@ public static class KnowledgeFolder
             }
 
             var kind = (root as JsonObject)?.Select(p => p.Key).FirstOrDefault(k => k != "$schema") ?? "";
+            if (!IsChecked && !Fits(file, kind, root, schemas))
+            {
+                return;
+            }
+
+            var list = entries.TryGetValue(kind, out var found) ? found : entries[kind] = [];
+            list.AddRange((root![kind] as JsonArray ?? []).Select((e, i) => (file, $"/{kind}/{i}", e!)));
+        }
+
+        /// <summary>Holds a file to the schema of its kind; false where there is none.</summary>
+        private bool Fits(string file, string kind, JsonNode? root, Dictionary<string, JsonSchema> schemas)
+        {
             if (!schemas.TryGetValue(kind, out var schema))
             {
                 problems.Add($"{file}: /: holds '{kind}', which is none of {string.Join(", ", schemas.Keys.Order(StringComparer.Ordinal))}.");
-                return;
+                return false;
             }
 
             var result = schema.Evaluate(root, new EvaluationOptions { OutputFormat = OutputFormat.List });
             problems.AddRange(result.IsValid ? [] : result.Details
                 .Where(d => d.HasErrors).SelectMany(d => d.Errors!.Select(e => $"{file}: {d.InstanceLocation}: {e.Value}")));
-            var list = entries.TryGetValue(kind, out var found) ? found : entries[kind] = [];
-            list.AddRange((root![kind] as JsonArray ?? []).Select((e, i) => (file, $"/{kind}/{i}", e!)));
+            return true;
         }
 
         private void ThrowIfWrong()
