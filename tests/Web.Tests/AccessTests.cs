@@ -182,5 +182,7 @@ public sealed class AccessTests(House house) : IClassFixture<House>
         }
 
         guest.Refused(429, "too-many-tries", await guest.Post("/api/sign-in", new { name = "odile", password = Data.Demo.DemoPractice.Password }));
+        // What comes in from phones is counted apart: a client in the waiting room is not shut out with them.
+        guest.Refused(404, "no-such-link", await guest.Get("/api/intake/no-such-token"));
     }
 }

@@ -18,7 +18,7 @@ public sealed partial class FuzzTests
     private const int Composed = 12;
 
     /// <summary>These end the sign-in or the fixture, or are measured elsewhere.</summary>
-    private static readonly string[] NotHere = 
+    private static readonly string[] NotHere =
     [
         "/api/sign-out", "/api/setup", "/api/copies", "/api/rules/rescreen", "/api/me/sign-ins/{id}", "/api/people/{id}/role", "/api/people/{id}/reset",
         "/api/people/{id}/sign-out", "/api/people/{id}/leave", "/api/people/{id}/return",

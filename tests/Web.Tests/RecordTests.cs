@@ -108,9 +108,9 @@ public sealed class RecordTests : IAsyncLifetime
     [Fact]
     public async Task Every_table_is_looked_through()
     {
-        await using var db = new LanternDb(new DbContextOptionsBuilder<LanternDb>().UseSqlite($"Data Source={Kept};Pooling=False").Options);
+        var options = new DbContextOptionsBuilder<LanternDb>().UseSqlite($"Data Source={Kept};Pooling=False").Options;
         var knowledge = Exchange.Knowledge.KnowledgeFolder.Load(Exchange.Knowledge.KnowledgeFolder.Shipped).WithRules([]);
-        var report = await new RecordCheck(db, knowledge, SystemClock.Instance, new NamedActor("the test")).Run(cancelled: TestContext.Current.CancellationToken);
+        var report = await new RecordCheck(() => new(options), knowledge, SystemClock.Instance, new NamedActor("the test")).Run(cancelled: TestContext.Current.CancellationToken);
         var tables = Sql.Lines(Kept, "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '__EF%'");
         Assert.Equal(tables.Sum(t => long.Parse(Sql.Lines(Kept, $"SELECT CAST(COUNT(*) AS TEXT) FROM \"{t}\"")[0], System.Globalization.CultureInfo.InvariantCulture)), report.Looked);
         Assert.Empty(report.Odd);

@@ -31,7 +31,44 @@ public sealed class UpgradeTests
     {
         using var db = new LanternDb(Options("none.db"));
         var all = db.Database.GetMigrations().ToList();
-        return [.. all.Take(all.Count - 1)];
+        return [.. all.TakeWhile(m => !m.EndsWith(Frozen, StringComparison.Ordinal))];
+    }
+
+    /// <summary>From here on sessions have the basis they stand on; before, it is made from what there was.</summary>
+    private const string Frozen = "_FrozenBasis";
+
+    /// <summary>Those whose documents are written as today's: the shape alone is older.</summary>
+    public static TheoryData<string> EarlierShapes()
+    {
+        using var db = new LanternDb(Options("none.db"));
+        return [.. db.Database.GetMigrations().SkipWhile(m => !m.EndsWith(Frozen, StringComparison.Ordinal)).SkipLast(1)];
+    }
+
+    [Theory]
+    [MemberData(nameof(EarlierShapes))]
+    public async Task A_database_of_an_earlier_shape_opens_with_everything_it_held(string migration)
+    {
+        await using var house = new HouseOn(Path.Combine(Path.GetTempPath(), $"lantern-shape-{Guid.NewGuid():n}"));
+        Directory.CreateDirectory(house.Folder);
+        var file = Path.Combine(house.Folder, Database.FileName);
+        File.Copy(House.FilledDatabase, file);
+        Sql.Execute(file, "DROP TRIGGER Chain_no_update; DROP TRIGGER Chain_no_delete; DROP TRIGGER Chain_no_replace");
+        await using (var db = new LanternDb(Options(file)))
+        {
+            await db.GetService<IMigrator>().MigrateAsync(migration, TestContext.Current.CancellationToken);
+        }
+
+        SqliteConnection.ClearAllPools();
+        Sql.Execute(file, "PRAGMA user_version = 3");
+        var odile = await house.Guest();
+        Assert.Equal(16, (await odile.Get("/api/today"))!["visits"]!.AsArray().Count);
+        foreach (var id in Sql.Lines(file, "SELECT Id FROM Visits WHERE SignedAt IS NOT NULL"))
+        {
+            Assert.Equal("signed", (string)(await odile.Visit(id))["phase"]!);
+        }
+
+        Assert.Single(Directory.GetFiles(house.Folder, $"*{migration}"));
+        Assert.DoesNotContain((await odile.Get("/api/people"))!["people"]!.AsArray(), p => p!["leftAt"] is not null);
     }
 
     [Theory]

@@ -24,87 +24,116 @@ public sealed record CheckReport(long Looked, IReadOnlyList<Oddity> Odd);
 /// Looks through every row of every table: whether each column can be read, and whether what it says can be. Mending is done record
 /// by record, goes into the trail, and touches nothing that is signed.
 /// </summary>
-public sealed class RecordCheck(LanternDb db, PracticeKnowledge knowledge, IClock clock, IActor actor)
+public sealed class RecordCheck(Func<LanternDb> open, PracticeKnowledge knowledge, IClock clock, IActor actor)
 {
     private const int AtOnce = 2000;
     private const int MostTold = 500;
 
-    private readonly RecordSense sense = new(db, knowledge, clock, actor);
-
     /// <param name="progress">Told how many rows of how many.</param>
     public async Task<CheckReport> Run(Action<long, long>? progress = null, CancellationToken cancelled = default)
     {
-        var types = db.Model.GetEntityTypes().Where(t => !t.IsOwned()).ToList();
-        var all = 0L;
-        foreach (var type in types)
+        var (parts, all) = await Parts(cancelled);
+        var (looked, odd, told) = (0L, new List<Oddity>(), new Lock());
+        await Parallel.ForEachAsync(parts, cancelled, async (part, _) =>
         {
-            all += await Number($"SELECT COUNT(*) FROM \"{type.GetTableName()}\"");
-        }
-
-        var odd = new List<Oddity>();
-        var looked = 0L;
-        foreach (var type in types)
-        {
-            await foreach (var (rows, found) in (IAsyncEnumerable<(int, IReadOnlyList<Oddity>)>)Generic(nameof(Through)).MakeGenericMethod(type.ClrType).Invoke(this, [type])!)
+            await using var db = open();
+            var (rows, found) = await new OneLook(db, knowledge, clock, actor).Through(part.Entity, part.From, part.From + AtOnce);
+            lock (told)
             {
-                cancelled.ThrowIfCancellationRequested();
                 looked += rows;
-                odd.AddRange(found.Take(MostTold - odd.Count));
+                odd.AddRange(found);
                 progress?.Invoke(looked, all);
             }
-        }
-
-        return new(looked, odd);
+        });
+        return new(looked, [.. odd.OrderBy(o => o.Kind, StringComparer.Ordinal).ThenBy(o => o.Whose, StringComparer.Ordinal).ThenBy(o => o.Id, StringComparer.Ordinal).Take(MostTold)]);
     }
 
     /// <summary>Mends all that can be of one record.</summary>
     /// <returns>What still reads oddly about it.</returns>
     public async Task<IReadOnlyList<Oddity>> Mend(string kind, string id)
     {
-        var type = db.Model.GetEntityTypes().FirstOrDefault(t => !t.IsOwned() && Word(t) == kind);
+        await using var db = open();
+        return await new OneLook(db, knowledge, clock, actor).Mend(kind, id);
+    }
+
+    /// <summary>Every table, cut into runs of rows.</summary>
+    private async Task<(List<(string Entity, long From)> Parts, long Rows)> Parts(CancellationToken cancelled)
+    {
+        await using var db = open();
+        var (parts, all) = (new List<(string, long)>(), 0L);
+        foreach (var type in OneLook.Kinds(db))
+        {
+            // Names of our own.
+#pragma warning disable EF1002
+            var (count, last) = (
+                await db.Database.SqlQueryRaw<long>($"SELECT COUNT(*) AS Value FROM \"{type.GetTableName()}\"").SingleAsync(cancelled),
+                await db.Database.SqlQueryRaw<long>($"SELECT COALESCE(MAX(rowid), 0) AS Value FROM \"{type.GetTableName()}\"").SingleAsync(cancelled));
+#pragma warning restore EF1002
+            all += count;
+            for (var from = 0L; from < last; from += AtOnce)
+            {
+                parts.Add((type.Name, from));
+            }
+        }
+
+        return (parts, all);
+    }
+}
+
+/// <summary>Looks at some rows of a table, or at one record, with a database at hand.</summary>
+internal sealed class OneLook(LanternDb db, PracticeKnowledge knowledge, IClock clock, IActor actor)
+{
+    private readonly RecordSense sense = new(db, knowledge, clock, actor);
+
+    public static IEnumerable<IEntityType> Kinds(LanternDb db) => db.Model.GetEntityTypes().Where(t => !t.IsOwned());
+
+    /// <returns>How many rows there were, and what reads oddly.</returns>
+    public Task<(int Rows, IReadOnlyList<Oddity> Odd)> Through(string entity, long from, long to)
+    {
+        var type = db.Model.FindEntityType(entity)!;
+        return (Task<(int, IReadOnlyList<Oddity>)>)Generic(nameof(Some)).MakeGenericMethod(type.ClrType).Invoke(this, [type, from, to])!;
+    }
+
+    /// <summary>Mends all that can be of one record.</summary>
+    /// <returns>What still reads oddly about it.</returns>
+    public async Task<IReadOnlyList<Oddity>> Mend(string kind, string id)
+    {
+        var type = Kinds(db).FirstOrDefault(t => Word(t) == kind);
         return type is null ? [] : await (Task<IReadOnlyList<Oddity>>)Generic(nameof(MendOne)).MakeGenericMethod(type.ClrType).Invoke(this, [type, id])!;
     }
 
-    private static MethodInfo Generic(string name) => typeof(RecordCheck).GetMethod(name, BindingFlags.NonPublic | BindingFlags.Instance)!;
+    private static MethodInfo Generic(string name) => typeof(OneLook).GetMethod(name, BindingFlags.NonPublic | BindingFlags.Instance)!;
 
     private static string Word(IEntityType type) => AuditInterceptor.WordOf(type.ClrType) ?? type.GetTableName()!;
 
     private static string IdColumn(IEntityType type) => type.FindPrimaryKey()!.Properties[0].GetColumnName();
 
-    /// <summary>A table from its first row to its last, some rows at a time.</summary>
-    private async IAsyncEnumerable<(int Rows, IReadOnlyList<Oddity> Odd)> Through<T>(IEntityType type)
+    private async Task<(int Rows, IReadOnlyList<Oddity> Odd)> Some<T>(IEntityType type, long from, long to)
         where T : class
     {
         var table = type.GetTableName();
-        var last = await Number($"SELECT COALESCE(MAX(rowid), 0) FROM \"{table}\"");
-        for (var from = 0L; from < last; from += AtOnce)
+        var (odd, rows) = (new List<Oddity>(), new List<T>());
+        // Numbers and names of our own.
+#pragma warning disable EF1002
+        IQueryable<T> Where(string which) => db.Set<T>().FromSqlRaw($"SELECT * FROM \"{table}\" WHERE {which}").AsNoTracking();
+#pragma warning restore EF1002
+        var these = string.Create(CultureInfo.InvariantCulture, $"rowid > {from} AND rowid <= {to}");
+        var unread = 0;
+        try
         {
-            var odd = new List<Oddity>();
-            var rows = new List<T>();
-            // Numbers and names of our own.
-#pragma warning disable EF1002
-            var some = db.Set<T>().FromSqlRaw($"SELECT * FROM \"{table}\" WHERE rowid > {from} AND rowid <= {from + AtOnce}").AsNoTracking();
-#pragma warning restore EF1002
-            try
-            {
-                rows = await some.ToListAsync();
-            }
-            catch (Exception e) when (Rows.IsOfTheRow(e))
-            {
-                var wrong = await Unreadable(type, $"rowid > {from} AND rowid <= {from + AtOnce}");
-                odd.AddRange(wrong.SelectMany(w => w.Columns.Select(c => Said(type, w, c))));
-                foreach (var one in await RowIds(table!, from))
-                {
-#pragma warning disable EF1002
-                    rows.AddRange(wrong.Any(w => w.Row == one) ? [] : await db.Set<T>().FromSqlRaw($"SELECT * FROM \"{table}\" WHERE rowid = {one}").AsNoTracking().ToListAsync());
-#pragma warning restore EF1002
-                }
-            }
-
-            await sense.Around(rows);
-            odd.AddRange(rows.SelectMany(r => sense.Of(r).Select(s => new Oddity(Word(type), KeyOf(type, r), sense.Whose(r), s.What, s.Repair))));
-            yield return (rows.Count, odd);
+            rows = await Where(these).ToListAsync();
         }
+        catch (Exception e) when (Rows.IsOfTheRow(e))
+        {
+            var wrong = await Unreadable(type, these);
+            unread = wrong.Count;
+            odd.AddRange(wrong.SelectMany(w => w.Columns.Select(c => Said(type, w, c))));
+            rows = await Where($"{these} AND rowid NOT IN ({string.Join(',', wrong.Select(w => w.Row))})").ToListAsync();
+        }
+
+        await sense.Around(rows);
+        odd.AddRange(rows.SelectMany(r => sense.Of(r).Select(s => new Oddity(Word(type), KeyOf(type, r), sense.Whose(r), s.What, s.Repair))));
+        return (rows.Count + unread, odd);
     }
 
     private async Task<IReadOnlyList<Oddity>> MendOne<T>(IEntityType type, string id)
@@ -180,25 +209,6 @@ public sealed class RecordCheck(LanternDb db, PracticeKnowledge knowledge, ICloc
         }
 
         return all;
-    }
-
-    private async Task<List<long>> RowIds(string table, long from)
-    {
-        using var command = await Asking($"SELECT rowid FROM \"{table}\" WHERE rowid > {from} AND rowid <= {from + AtOnce}");
-        await using var reader = await command.ExecuteReaderAsync();
-        var all = new List<long>();
-        while (await reader.ReadAsync())
-        {
-            all.Add(reader.GetInt64(0));
-        }
-
-        return all;
-    }
-
-    private async Task<long> Number(string sql)
-    {
-        using var command = await Asking(sql);
-        return (long)(await command.ExecuteScalarAsync())!;
     }
 
     private async Task<System.Data.Common.DbCommand> Asking(string sql)

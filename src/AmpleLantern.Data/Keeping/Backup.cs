@@ -177,6 +177,16 @@ public sealed class Backup(IClock clock, IActor by)
         return Chain.HeadOf(connection);
     }
 
+    /// <summary>Notes in a folder's trail what was done with its copies.</summary>
+    public void Note(string folder, string action, string what)
+    {
+        var database = Path.Combine(folder, Database.FileName);
+        if (File.Exists(database))
+        {
+            Noted(database, Inspection.Of(database), action, what);
+        }
+    }
+
     private bool Noted(string database, Inspection found, string action, string what)
     {
         // An older database has another trail; the upgrade that follows notes itself.

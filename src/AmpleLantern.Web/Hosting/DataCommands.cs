@@ -101,9 +101,8 @@ public static class DataCommands
     private static async Task<int> Look(string database, IConfiguration settings, bool mend)
     {
         RequireCurrent(database);
-        await using var db = Open(database);
         var knowledge = KnowledgeFolder.Load(settings["knowledge"] ?? KnowledgeFolder.Shipped).WithRules([]);
-        var check = new RecordCheck(db, knowledge, SystemClock.Instance, AtTheShell);
+        var check = new RecordCheck(() => Open(database), knowledge, SystemClock.Instance, AtTheShell);
         var report = await check.Run(Progress("rows"));
         foreach (var odd in report.Odd)
         {
@@ -160,6 +159,7 @@ public static class DataCommands
                 return 0;
             }
 
+            Backups.Note(folder, "drill", Path.GetFileName(file));
             var verified = Verify(database, null);
             var odd = await Look(database, settings, mend: false);
             await using var db = Open(database);

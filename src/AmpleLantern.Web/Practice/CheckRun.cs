@@ -2,6 +2,7 @@ using AmpleLantern.Data;
 using AmpleLantern.Data.Checking;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Hosting;
+using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
 namespace AmpleLantern.Web.Practice;
@@ -23,19 +24,26 @@ public sealed class CheckRun(RuleBook book, IServiceScopeFactory scopes, IClock 
 
     protected override async Task Run(IServiceProvider services)
     {
-        var check = new RecordCheck(services.GetRequiredService<LanternDb>(), book.Current, clock, TheProgram);
+        var check = new RecordCheck(Opening(services), book.Current, clock, TheProgram);
         var report = await check.Run((looked, all) => State = State with { Looked = looked, All = all });
         State = State with { Running = false, Odd = report.Odd, FinishedAt = clock.GetCurrentInstant() };
+    }
+
+    /// <summary>Opens the database as often as it is looked at from several sides at once.</summary>
+    private static Func<LanternDb> Opening(IServiceProvider services)
+    {
+        var options = services.GetRequiredService<DbContextOptions<LanternDb>>();
+        return () => new(options);
     }
 
     protected override CheckState Broken(CheckState state, string sentence) => state with { Running = false, Failed = sentence };
 
     /// <summary>Mends one record; a copy of everything is taken before the first.</summary>
-    public async Task<CheckState> Mend(MendRequest request, LanternDb db, CurrentPerson person, CopySchedule copies)
+    public async Task<CheckState> Mend(MendRequest request, IServiceProvider services, CurrentPerson person, CopySchedule copies)
     {
         Core.RefusalException.Unless(State.Odd.Any(o => o.Kind == request.Kind && o.Id == request.Id), "not-found", "This record was not found odd. Look through them anew.", "/id");
         await copies.Take(person);
-        var left = await new RecordCheck(db, book.Current, clock, person).Mend(request.Kind, request.Id);
+        var left = await new RecordCheck(Opening(services), book.Current, clock, person).Mend(request.Kind, request.Id);
         State = State with { Odd = [.. State.Odd.Where(o => o.Kind != request.Kind || o.Id != request.Id), .. left] };
         return State;
     }
@@ -49,6 +57,6 @@ public static class CheckEndpoints
         var check = api.MapGroup("/check").RequireAuthorization(Policies.Own);
         check.MapGet("", (CheckRun job) => job.State);
         check.MapPost("", (CheckRun job) => job.Start());
-        check.MapPost("/mend", (MendRequest r, CheckRun job, LanternDb db, CurrentPerson person, CopySchedule copies) => job.Mend(r, db, person, copies));
+        check.MapPost("/mend", (MendRequest r, CheckRun job, HttpContext http, CurrentPerson person, CopySchedule copies) => job.Mend(r, http.RequestServices, person, copies));
     }
 }
