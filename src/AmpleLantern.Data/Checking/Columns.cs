@@ -33,6 +33,20 @@ internal static class Columns
         [nameof(IntakeLink.Answers)] = "[]",
     };
 
+    /// <summary>What a column is called where its own name says little.</summary>
+    private static readonly Dictionary<string, string> Names = new()
+    {
+        [nameof(Visit.CheckIn)] = "answers of the day",
+        [nameof(Visit.At)] = "time",
+        [nameof(Visit.Date)] = "day",
+        [nameof(Visit.Seal)] = "record as signed",
+        [nameof(Staff.Working)] = "weight and limits",
+        [nameof(ClientFact.Detail)] = "details",
+    };
+
+    public static string Called(IProperty property) =>
+        Names.GetValueOrDefault(property.Name) ?? string.Concat(property.Name.Select((c, i) => char.IsUpper(c) ? (i > 0 ? " " : "") + char.ToLowerInvariant(c) : $"{c}"));
+
     private const int LongestShown = 40;
 
     public static IReadOnlyList<OddColumn> Wrong(IEntityType type, DbDataReader row) =>

@@ -171,7 +171,7 @@ internal sealed class OneLook(LanternDb db, PracticeKnowledge knowledge, IClock 
     }
 
     private static Oddity Said(IEntityType type, UnreadableRow row, OddColumn column) => new(
-        Word(type), row.Id, row.Client, $"Its \"{column.Property.Name}\" cannot be read: {column.Why}", row.Locked ? null : Columns.Instead(type, column.Property, null)?.Said);
+        Word(type), row.Id, row.Client, $"Its {Columns.Called(column.Property)} cannot be read: {column.Why}", row.Locked ? null : Columns.Instead(type, column.Property, null)?.Said);
 
     private static string KeyOf(IEntityType type, object row)
     {
