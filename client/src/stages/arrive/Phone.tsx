@@ -6,13 +6,16 @@ import { ask, http } from '../../api/http';
 import type { IntakeLine, VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 
+/** The phone asks everybody the same: what contradicts what is known already is taken over only when it is ticked. */
+const isContrary = (line: IntakeLine) => !!line.was && line.was !== line.saying;
+
 /** The client fills in what they can on their own phone; what comes back is read and accepted line by line. */
 export function Phone({ visit }: { visit: VisitView }) {
   const { t } = useTranslation();
   const cache = useQueryClient();
   const change = useChange(visit.id);
   const [link, setLink] = useState('');
-  const [refused, setRefused] = useState<ReadonlySet<string>>(new Set());
+  const [flipped, setFlipped] = useState<ReadonlySet<string>>(new Set());
   const key = ['intake', visit.id];
   const path = { params: { path: { visitId: visit.id } } };
   const intake = useQuery({
@@ -29,26 +32,27 @@ export function Phone({ visit }: { visit: VisitView }) {
   const lines = intake.data?.lines ?? [];
   const said = intake.data?.words ?? '';
   const toRead = lines.length > 0 || said !== '';
+  const taken = lines.filter((l) => isContrary(l) === flipped.has(l.id));
   const accept = () => {
-    const taken = lines.map((l) => l.id).filter((id) => !refused.has(id));
-    void change('post', 'intake/accept', { link: intake.data!.link!, lines: taken, words: true }).then(() => {
+    const ids = taken.map((l) => l.id);
+    void change('post', 'intake/accept', { link: intake.data!.link!, lines: ids, words: true }).then(() => {
       setLink('');
       return cache.invalidateQueries({ queryKey: key });
     });
   };
   const toggle = (id: string) => {
-    const next = new Set(refused);
+    const next = new Set(flipped);
     if (!next.delete(id)) next.add(id);
-    setRefused(next);
+    setFlipped(next);
   };
-  const denied = lines.filter((line) => line.entry.status === 'no').length;
+  const folded = lines.filter((l) => l.entry.status === 'no' && !isContrary(l));
   const tick = (line: IntakeLine) => (
     <li key={line.id}>
-      <label className={refused.has(line.id) ? 'soft' : ''}>
+      <label className={taken.includes(line) ? '' : 'soft'}>
         <input
           type="checkbox"
           className="form-check-input"
-          checked={!refused.has(line.id)}
+          checked={taken.includes(line)}
           onChange={() => toggle(line.id)}
         />{' '}
         {line.saying} {line.was && <span className="soft small">{t('intake.was', { was: line.was })}</span>}
@@ -61,15 +65,15 @@ export function Phone({ visit }: { visit: VisitView }) {
         <h2>{t('intake.came', { count: lines.length })}</h2>
         <p className="soft small">{t('intake.read')}</p>
         {said && <blockquote>{said}</blockquote>}
-        <ul className="plainlist">{lines.filter((l) => l.entry.status !== 'no').map(tick)}</ul>
-        {denied > 0 && (
+        <ul className="plainlist">{lines.filter((l) => !folded.includes(l)).map(tick)}</ul>
+        {folded.length > 0 && (
           <details className="fold">
-            <summary>{t('intake.denied', { count: denied })}</summary>
-            <ul className="plainlist">{lines.filter((l) => l.entry.status === 'no').map(tick)}</ul>
+            <summary>{t('intake.denied', { count: folded.length })}</summary>
+            <ul className="plainlist">{folded.map(tick)}</ul>
           </details>
         )}
         <button type="button" className="pill main" onClick={accept}>
-          {t('intake.accept', { count: lines.length - refused.size })}
+          {t('intake.accept', { count: taken.length })}
         </button>
       </section>
     );
