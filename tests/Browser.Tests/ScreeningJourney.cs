@@ -33,6 +33,10 @@ public sealed class ScreeningJourney(Server server) : IClassFixture<Server>
         }
 
         page.See("came in from their phone");
+        // "No to the other" said no to a pregnancy that is on record: it is shown, and taken over only if somebody ticks it.
+        var contrary = page.Until("what contradicts the record", () => page.Driver.FindElements(By.CssSelector(".intake li label")).FirstOrDefault(l => l.Text.Contains("no pregnan", StringComparison.OrdinalIgnoreCase)));
+        Assert.True(contrary.Displayed);
+        Assert.False(contrary.FindElement(By.TagName("input")).Selected);
         page.See("medicine: heparin");
         page.Click("Take over");
         page.See("Let them fill it in on their phone");
