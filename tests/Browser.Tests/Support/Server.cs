@@ -9,6 +9,9 @@ public class Server : IAsyncLifetime
 {
     private static readonly string Root = FindRoot();
     private readonly string folder = Path.Combine(Path.GetTempPath(), $"lantern-browser-{Guid.NewGuid():n}");
+    /// <summary>A start takes some seconds; beside other work on a slow machine, many.</summary>
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(90);
+
     private readonly int port = FreePort();
     private Process? process;
 
@@ -37,12 +40,13 @@ public class Server : IAsyncLifetime
             RedirectStandardOutput = true,
             RedirectStandardError = true,
         })!;
+        var said = new System.Text.StringBuilder();
         process.OutputDataReceived += (_, _) => { };
-        process.ErrorDataReceived += (_, _) => { };
+        process.ErrorDataReceived += (_, line) => said.AppendLine(line.Data);
         process.BeginOutputReadLine();
         process.BeginErrorReadLine();
         using var http = new HttpClient();
-        for (var i = 0; i < 300; i++)
+        for (var since = Stopwatch.StartNew(); since.Elapsed < Patience && !process.HasExited;)
         {
             try
             {
@@ -59,7 +63,8 @@ public class Server : IAsyncLifetime
             await Task.Delay(100);
         }
 
-        throw new InvalidOperationException("The server did not start within 30 seconds.");
+        throw new InvalidOperationException(
+            $"The server did not start within {Patience.TotalSeconds} seconds{(process.HasExited ? $", it ended with {process.ExitCode}" : "")}: {said}");
     }
 
     /// <summary>SIGKILL: no chance to put anything in order.</summary>
