@@ -13,9 +13,6 @@ namespace AmpleLantern.Data.Audit;
 /// </summary>
 public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesInterceptor
 {
-    /// <summary>Whoever acts.</summary>
-    public IActor Actor => actor;
-
     public override InterceptionResult<int> SavingChanges(DbContextEventData eventData, InterceptionResult<int> result)
     {
         Prepare(eventData.Context!);

@@ -55,7 +55,8 @@ internal static class Columns
     /// <param name="knowledge">Null where only the words are asked for.</param>
     public static Replacement? Instead(IEntityType type, IProperty property, PracticeKnowledge? knowledge) => property switch
     {
-        { IsNullable: true } => new(null, "Take it out; it is asked for anew."),
+        // A moment says that something has happened (left, cancelled, retired, used): taken out, it would not have.
+        { IsNullable: true } when Nullable.GetUnderlyingType(property.ClrType) != typeof(NodaTime.Instant) => new(null, "Take it out; it is asked for anew."),
         _ when Empty.TryGetValue(property.Name, out var empty) => new(empty, "Begin it anew, empty: answers are asked for again, and reasons given again."),
         { Name: nameof(Visit.Plan) } when type.ClrType == typeof(Visit) => new(
             knowledge is null ? null : PackedJson.Write(FlowPlans.Blank(knowledge, knowledge.HouseSchool) with { Name = "A plan that could not be read" }),
