@@ -2,12 +2,17 @@ using System.Diagnostics;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
-using AmpleLantern.Data.Demo;
 using AmpleLantern.Data.Keeping;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Demo;
+using AmpleLantern.Web.Visits;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.Mvc.Testing.Handlers;
@@ -44,12 +49,15 @@ public static class ApiLoad
         await http.GetAsync(new Uri("/api/me", UriKind.Relative));
         await Send(http, cookies, HttpMethod.Post, "/api/sign-in", new { name = "odile", password = DemoPractice.Password });
         var today = JsonNode.Parse(await http.GetStringAsync(new Uri("/api/today", UriKind.Relative)))!["visits"]!.AsArray();
-        string Id(string client) => (string)today.Single(v => ((string)v!["clientName"]!).StartsWith(client, StringComparison.Ordinal))!["id"]!;
+        string Id(string client) =>
+            (string)today.Single(v => ((string)v!["clientName"]!).StartsWith(client, StringComparison.Ordinal))!["id"]!;
         var (bram, wren) = (Id("Bram"), Id("Wren"));
         var signed = await Signed(house.Services);
         // Once through unmeasured: a practice's server has been answering since the morning.
         await Everything(told: false);
-        Console.WriteLine($"api     {StoredVisits} stored visits, {Rounds} calls each, of a server that has answered each {Rounds} times before");
+        Console.WriteLine(
+            $"api     {StoredVisits} stored visits, {Rounds} calls each, of a server that has answered each {Rounds} times before"
+        );
         await Everything(told: true);
         await ScreenEverybody(http, cookies);
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
@@ -57,29 +65,77 @@ public static class ApiLoad
 
         async Task Everything(bool told)
         {
-            async Task<double> Get(string name, string path) => await Measure(name, told, () => Send(http, cookies, HttpMethod.Get, path, null));
+            async Task<double> Get(string name, string path) =>
+                await Measure(name, told, () => Send(http, cookies, HttpMethod.Get, path, null));
             await Get("GET me", "/api/me");
             await Get("GET visit", $"/api/visits/{bram}");
             var read = await Get("GET signed visit", $"/api/visits/{signed}");
             if (told)
             {
                 var (rows, records) = (BareQuery(folder, signed), await BareRead(house.Services, signed));
-                Console.WriteLine($"  the same rows by bare queries p50 {rows:0.00} ms, as records {records:0.00} ms; GET signed visit is {read / rows:0.0} and {read / records:0.0} times that   ratio/limit {read / rows / 4:0.00}, {read / records / 4:0.00}");
+                Console.WriteLine(
+                    $"  the same rows by bare queries p50 {rows:0.00} ms, as records {records:0.00} ms; GET signed visit is {read / rows:0.0} and {read / records:0.0} times that   ratio/limit {read / rows / 4:0.00}, {read / records / 4:0.00}"
+                );
             }
 
             await Get("GET give", $"/api/visits/{wren}/give");
-            await Measure("POST give/events", told, () => Send(http, cookies, HttpMethod.Post, $"/api/visits/{wren}/give/events", new
-            {
-                events = new[] { new { id = Guid.NewGuid(), at = "2020-01-01T00:00:00Z", kind = "response", response = "sigh", device = "bench" } },
-            }));
+            await Measure(
+                "POST give/events",
+                told,
+                () =>
+                    Send(
+                        http,
+                        cookies,
+                        HttpMethod.Post,
+                        $"/api/visits/{wren}/give/events",
+                        new
+                        {
+                            events = new[]
+                            {
+                                new
+                                {
+                                    id = Guid.NewGuid(),
+                                    at = "2020-01-01T00:00:00Z",
+                                    kind = "response",
+                                    response = "sigh",
+                                    device = "bench",
+                                },
+                            },
+                        }
+                    )
+            );
             var version = VersionIn(await Send(http, cookies, HttpMethod.Get, $"/api/visits/{bram}", null));
-            async Task Change(string name, HttpMethod method, string path, Func<int, object> body) => await Measure(
-                name, told, () => Send(http, cookies, method, $"/api/visits/{bram}/{path}", body(version)), answer => version = VersionIn(answer));
+            async Task Change(string name, HttpMethod method, string path, Func<int, object> body) =>
+                await Measure(
+                    name,
+                    told,
+                    () => Send(http, cookies, method, $"/api/visits/{bram}/{path}", body(version)),
+                    answer => version = VersionIn(answer)
+                );
             await Change("PUT facts", HttpMethod.Put, "facts", v => new { version = v, entry = new { fact = "fever", status = "no" } });
             await Change("PUT check-in", HttpMethod.Put, "check-in", v => new { version = v, words = "Heavy." });
-            await Change("POST plan/edits", HttpMethod.Post, "plan/edits", v => new { version = v, edit = new { kind = "level", step = "thumbs.left", number = 2 + v % 2 } });
+            await Change(
+                "POST plan/edits",
+                HttpMethod.Post,
+                "plan/edits",
+                v => new
+                {
+                    version = v,
+                    edit = new
+                    {
+                        kind = "level",
+                        step = "thumbs.left",
+                        number = 2 + v % 2,
+                    },
+                }
+            );
             await Change("POST plan/fit", HttpMethod.Post, "plan/fit", v => new { version = v, minutes = 33 + v % 9 });
-            await Change("PUT reflect", HttpMethod.Put, "reflect", v => new { version = v, after = new[] { new { measure = "heaviness", after = v % 10 } } });
+            await Change(
+                "PUT reflect",
+                HttpMethod.Put,
+                "reflect",
+                v => new { version = v, after = new[] { new { measure = "heaviness", after = v % 10 } } }
+            );
             await Get("GET chart", "/api/chart?Position=supine&Regions=thigh-front&Focus=thigh-front&NoPressure=true");
             await Get("GET point", "/api/atlas/points/ST36");
             await Get("GET atlas/search", "/api/atlas/search?q=sleep");
@@ -102,15 +158,29 @@ public static class ApiLoad
     /// <summary>Limit: ten thousand clients screened anew for a changed rule in 30 s.</summary>
     private static async Task ScreenEverybody(HttpClient http, CookieContainer cookies)
     {
-        await Send(http, cookies, HttpMethod.Post, "/api/rules", new
-        {
-            title = "Lighter with diabetes",
-            when = new { fact = "diabetes" },
-            then = new[] { new { outcome = "modify", on = new { levelAbove = 2 }, cap = new { level = 2 } } },
-            why = "For the measurement only.",
-            instead = "Level 2.",
-            reason = "For the measurement only.",
-        });
+        await Send(
+            http,
+            cookies,
+            HttpMethod.Post,
+            "/api/rules",
+            new
+            {
+                title = "Lighter with diabetes",
+                when = new { fact = "diabetes" },
+                then = new[]
+                {
+                    new
+                    {
+                        outcome = "modify",
+                        on = new { levelAbove = 2 },
+                        cap = new { level = 2 },
+                    },
+                },
+                why = "For the measurement only.",
+                instead = "Level 2.",
+                reason = "For the measurement only.",
+            }
+        );
         var start = Stopwatch.GetTimestamp();
         var state = JsonNode.Parse(await Send(http, cookies, HttpMethod.Post, "/api/rules/rescreen", new { }))!;
         while ((bool)state["running"]!)
@@ -120,7 +190,9 @@ public static class ApiLoad
         }
 
         var seconds = Stopwatch.GetElapsedTime(start).TotalSeconds;
-        Console.WriteLine($"  screen all clients {state["total"]} in {seconds:0.0} s, {state["changed"]} changed   time/limit {seconds / 30:0.00}   {(string?)state["failed"]}");
+        Console.WriteLine(
+            $"  screen all clients {state["total"]} in {seconds:0.0} s, {state["changed"]} changed   time/limit {seconds / 30:0.00}   {(string?)state["failed"]}"
+        );
     }
 
     /// <summary>Times until the whole answer is here; reading it is the caller's time, not the server's.</summary>
@@ -139,7 +211,7 @@ public static class ApiLoad
         var (p50, p95) = (times[Rounds / 2], times[Rounds * 95 / 100]);
         if (told)
         {
-            Console.WriteLine($"  {name,-18} p50 {p50,6:0.0} ms   p95 {p95,6:0.0} ms   p95/limit {p95 / LimitMilliseconds:0.00}");
+            Console.WriteLine($"  {name, -18} p50 {p50, 6:0.0} ms   p95 {p95, 6:0.0} ms   p95/limit {p95 / LimitMilliseconds:0.00}");
         }
 
         return p50;
@@ -149,7 +221,11 @@ public static class ApiLoad
     {
         await using var scope = services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<LanternDb>();
-        return await db.Visits.Where(v => v.SignedAt != null && v.Words == StoredWords).OrderByDescending(v => v.Date).Select(v => v.Id).FirstAsync();
+        return await db
+            .Visits.Where(v => v.SignedAt != null && v.Words == StoredWords)
+            .OrderByDescending(v => v.Date)
+            .Select(v => v.Id)
+            .FirstAsync();
     }
 
     /// <summary>Milliseconds (p50) for the same rows as the records the program works with, in a database context of their own.</summary>
@@ -160,7 +236,7 @@ public static class ApiLoad
         {
             var start = Stopwatch.GetTimestamp();
             await using var scope = services.CreateAsyncScope();
-            await scope.ServiceProvider.GetRequiredService<Web.Visits.VisitDesk>().Read(visit);
+            await scope.ServiceProvider.GetRequiredService<Web.Visits.VisitStore>().Read(visit);
             times[i] = Stopwatch.GetElapsedTime(start).TotalMilliseconds;
         }
 
@@ -177,7 +253,8 @@ public static class ApiLoad
         [
             "SELECT v.*, c.* FROM Visits v JOIN Clients c ON c.Id = v.ClientId WHERE v.Id = $id",
             "SELECT f.* FROM Facts f JOIN Visits v ON v.ClientId = f.ClientId WHERE v.Id = $id",
-            "SELECT * FROM SessionEvents WHERE VisitId = $id", "SELECT b.*, w.* FROM Bases b JOIN Words w ON w.Id = b.WordsId WHERE b.VisitId = $id",
+            "SELECT * FROM SessionEvents WHERE VisitId = $id",
+            "SELECT b.*, w.* FROM Bases b JOIN Words w ON w.Id = b.WordsId WHERE b.VisitId = $id",
             "SELECT * FROM Addenda WHERE VisitId = $id",
         ];
         var times = new double[Rounds];
@@ -249,22 +326,36 @@ public static class ApiLoad
         };
         for (var i = 0; i < 12; i++)
         {
-            visit.Events.Add(new()
-            {
-                Id = Guid.NewGuid(),
-                VisitId = visit.Id,
-                At = start + Duration.FromMinutes(i * 3),
-                ReceivedAt = start + Duration.FromMinutes(i * 3),
-                Kind = i == 0 ? Core.Giving.GiveEventKind.Start : i == 11 ? Core.Giving.GiveEventKind.Finish : Core.Giving.GiveEventKind.Response,
-                Response = i is 0 or 11 ? null : "sigh",
-                Step = plan.Steps[i].Id,
-                Device = "bench",
-                Counter = i,
-                By = owner,
-            });
+            visit.Events.Add(
+                new()
+                {
+                    Id = Guid.NewGuid(),
+                    VisitId = visit.Id,
+                    At = start + Duration.FromMinutes(i * 3),
+                    ReceivedAt = start + Duration.FromMinutes(i * 3),
+                    Kind =
+                        i == 0 ? GiveEventKind.Start
+                        : i == 11 ? GiveEventKind.Finish
+                        : GiveEventKind.Response,
+                    Response = i is 0 or 11 ? null : "sigh",
+                    Step = plan.Steps[i].Id,
+                    Device = "bench",
+                    Counter = i,
+                    By = owner,
+                }
+            );
         }
 
-        visit.Bases.Add(new() { Id = visit.Events[0].Id, VisitId = visit.Id, From = start, Document = real.Bases[0].Document, WordsId = real.Bases[0].WordsId });
+        visit.Bases.Add(
+            new()
+            {
+                Id = visit.Events[0].Id,
+                VisitId = visit.Id,
+                From = start,
+                Document = real.Bases[0].Document,
+                WordsId = real.Bases[0].WordsId,
+            }
+        );
         return visit;
     }
 
@@ -274,17 +365,41 @@ public static class ApiLoad
         var db = scope.ServiceProvider.GetRequiredService<LanternDb>();
         var knowledge = scope.ServiceProvider.GetRequiredService<KnowledgeBase>();
         var plan = FlowPlans.FromFlow(knowledge.Flows["legs-on-the-mat"], knowledge, knowledge.HouseSchool);
-        var real = await db.Visits.AsNoTracking().Include(v => v.Bases).ThenInclude(b => b.Words).Where(v => v.SignedAt != null && v.Client!.Name.StartsWith("Anouk")).FirstAsync();
-        var denied = knowledge.Facts.All.Where(f => f is { Scope: Core.Screening.FactScope.History, Derived: false, Group: not "consent" }).Take(60).Select(f => f.Id).ToList();
+        var real = await db
+            .Visits.AsNoTracking()
+            .Include(v => v.Bases)
+                .ThenInclude(b => b.Words)
+            .Where(v => v.SignedAt != null && v.Client!.Name.StartsWith("Anouk"))
+            .FirstAsync();
+        var denied = knowledge
+            .Facts.All.Where(f => f is { Scope: FactScope.History, Derived: false, Group: not "consent" })
+            .Take(60)
+            .Select(f => f.Id)
+            .ToList();
         var owner = await db.Users.Where(u => u.UserName == "odile").Select(u => u.Id).SingleAsync();
         var have = await db.Visits.CountAsync();
-        for (var made = have; made < StoredVisits;)
+        for (var made = have; made < StoredVisits; )
         {
             for (var c = 0; c < 25; c++)
             {
                 var client = new ClientRecord { Name = $"Stored {made}", BirthDate = new LocalDate(1980, 1, 1) };
-                client.Facts.AddRange(denied.Select(f => new ClientFact { ClientId = client.Id, Fact = f, Status = Core.Screening.FactStatus.No, RecordedBy = owner }));
-                client.Facts.Add(new() { ClientId = client.Id, Fact = "diabetes", RecordedBy = owner });
+                client.Facts.AddRange(
+                    denied.Select(f => new ClientFact
+                    {
+                        ClientId = client.Id,
+                        Fact = f,
+                        Status = FactStatus.No,
+                        RecordedBy = owner,
+                    })
+                );
+                client.Facts.Add(
+                    new()
+                    {
+                        ClientId = client.Id,
+                        Fact = "diabetes",
+                        RecordedBy = owner,
+                    }
+                );
                 for (var v = 0; v < 20 && made < StoredVisits; v++, made++)
                 {
                     client.Visits.Add(Given(client.Id, made, plan, owner, real));
@@ -297,26 +412,35 @@ public static class ApiLoad
             db.ChangeTracker.Clear();
         }
 
-        for (var made = await db.Clients.CountAsync(); made < StoredClients;)
+        for (var made = await db.Clients.CountAsync(); made < StoredClients; )
         {
             for (var c = 0; c < 250 && made < StoredClients; c++, made++)
             {
                 var client = new ClientRecord { Name = $"Known {made}", BirthDate = new LocalDate(1940 + made % 70, 1, 1) };
                 foreach (var fact in Conditions.Where((_, i) => (made >> i) % 2 == 0))
                 {
-                    client.Facts.Add(new() { ClientId = client.Id, Fact = fact, RecordedBy = "bench" });
+                    client.Facts.Add(
+                        new()
+                        {
+                            ClientId = client.Id,
+                            Fact = fact,
+                            RecordedBy = "bench",
+                        }
+                    );
                 }
 
-                client.Visits.Add(new()
-                {
-                    ClientId = client.Id,
-                    Date = new LocalDate(2026, 1, 1),
-                    At = new(9, 0),
-                    MinutesBooked = 50,
-                    PractitionerId = owner,
-                    School = "house",
-                    Plan = plan,
-                });
+                client.Visits.Add(
+                    new()
+                    {
+                        ClientId = client.Id,
+                        Date = new LocalDate(2026, 1, 1),
+                        At = new(9, 0),
+                        MinutesBooked = 50,
+                        PractitionerId = owner,
+                        School = "house",
+                        Plan = plan,
+                    }
+                );
                 db.Clients.Add(client);
             }
 

@@ -14,7 +14,9 @@ public static class ClientSize
         var index = File.ReadAllText(Path.Combine(root, "index.html"));
         var scripts = Regex.Matches(index, "(?:src|href)=\"/(assets/[^\"]+\\.js)\"").Select(m => m.Groups[1].Value).Distinct().ToList();
         var total = scripts.Sum(s => Gzipped(Path.Combine(root, s))) / 1000;
-        Console.WriteLine($"client  first-route script {total:0.0} kB gzipped, {total / LimitKilobytes:0.00} of the limit ({scripts.Count} files)");
+        Console.WriteLine(
+            $"client  first-route script {total:0.0} kB gzipped, {total / LimitKilobytes:0.00} of the limit ({scripts.Count} files)"
+        );
     }
 
     public static string Root()

@@ -1,10 +1,12 @@
 using System.Diagnostics;
 using System.IO.Compression;
 using System.Text;
-using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Bodies.Figure;
-using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Bodies.Shapes;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Exchange.Knowledge;
 using AmpleLantern.Web.Atlas;
 
@@ -20,16 +22,26 @@ public static class FigureCost
     {
         var knowledge = KnowledgeFolder.Load(KnowledgeFolder.Shipped);
         var folder = Path.Combine(Path.GetTempPath(), $"lantern-figures-{Guid.NewGuid():n}");
-        var shelf = new FigureShelf(knowledge, new(new Microsoft.Extensions.Caching.Memory.MemoryCache(new Microsoft.Extensions.Caching.Memory.MemoryCacheOptions())), folder, folder);
+        var shelf = new FigureStore(
+            knowledge,
+            new(new Microsoft.Extensions.Caching.Memory.MemoryCache(new Microsoft.Extensions.Caching.Memory.MemoryCacheOptions())),
+            folder,
+            folder
+        );
         var size = BodySize.Of(new(158, Build.Broad), knowledge.Atlas.Stretches);
-        var wanted = knowledge.Positions.All.Select(p => new FigureWanted(size, p.Id, 1, Views.Usual(p.Id)))
-            .Concat(["front", "back", "left", .. Views.CloseUps.Where(v => !v.EndsWith(".right", StringComparison.Ordinal))], v => new(size, "standing", 1, v)).ToList();
+        var wanted = knowledge
+            .Positions.All.Select(p => new FigureWanted(size, p.Id, 1, knowledge.Poses.ViewOf(p.Id)))
+            .Concat(
+                ["front", "back", "left", .. Views.CloseUps.Where(v => !v.EndsWith(".right", StringComparison.Ordinal))],
+                v => new(size, "standing", 1, v)
+            )
+            .ToList();
         shelf.Draw("warm-up", wanted[0]);
         var (cpu, bytes) = (new List<double>(), new List<double>());
         foreach (var w in wanted)
         {
             var before = Process.GetCurrentProcess().TotalProcessorTime;
-            var json = shelf.Draw(FigureShelf.KeyOf(w), w);
+            var json = shelf.Draw(shelf.KeyOf(w), w);
             cpu.Add((Process.GetCurrentProcess().TotalProcessorTime - before).TotalSeconds);
             bytes.Add(Packed(json) / 1000.0);
         }
@@ -38,18 +50,25 @@ public static class FigureCost
         const int Rounds = 2000;
         for (var i = 0; i < Rounds; i++)
         {
-            _ = shelf.Find(FigureShelf.KeyOf(wanted[i % wanted.Count]));
+            _ = shelf.Find(shelf.KeyOf(wanted[i % wanted.Count]));
         }
 
-        Console.WriteLine(FormattableString.Invariant(
-            $"figures {wanted.Count} views of one client: CPU s p50 {At(cpu, 0.5):0.00}, p95 {At(cpu, 0.95):0.00} (x{At(cpu, 0.95) / LimitCpuSeconds:0.00} of the limit); kB gzip p50 {At(bytes, 0.5):0}, largest {bytes.Max():0} (x{bytes.Max() / LimitKilobytes:0.00}); a kept one found in {clock.Elapsed.TotalMilliseconds / Rounds:0.000} ms"));
+        Console.WriteLine(
+            FormattableString.Invariant(
+                $"figures {wanted.Count} views of one client: CPU s p50 {At(cpu, 0.5):0.00}, p95 {At(cpu, 0.95):0.00} (x{At(cpu, 0.95) / LimitCpuSeconds:0.00} of the limit); kB gzip p50 {At(bytes, 0.5):0}, largest {bytes.Max():0} (x{bytes.Max() / LimitKilobytes:0.00}); a kept one found in {clock.Elapsed.TotalMilliseconds / Rounds:0.000} ms"
+            )
+        );
         Directory.Delete(folder, recursive: true);
     }
 
-    private static IEnumerable<FigureWanted> Concat(this IEnumerable<FigureWanted> first, IEnumerable<string> views, Func<string, FigureWanted> wanted) =>
-        first.Concat(views.Select(wanted));
+    private static IEnumerable<FigureWanted> Concat(
+        this IEnumerable<FigureWanted> first,
+        IEnumerable<string> views,
+        Func<string, FigureWanted> wanted
+    ) => first.Concat(views.Select(wanted));
 
-    private static double At(List<double> values, double share) => values.Order().ElementAt((int)Math.Min(values.Count - 1, Math.Floor(share * values.Count)));
+    private static double At(List<double> values, double share) =>
+        values.Order().ElementAt((int)Math.Min(values.Count - 1, Math.Floor(share * values.Count)));
 
     private static long Packed(byte[] json)
     {

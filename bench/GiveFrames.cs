@@ -1,6 +1,6 @@
 using System.Globalization;
 using System.Text.Json;
-using AmpleLantern.Data.Demo;
+using AmpleLantern.Demo;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 
@@ -14,7 +14,18 @@ public static class GiveFrames
 {
     private const double LimitMilliseconds = 4;
     private const int Seconds = 12;
-    private static readonly string[] Flows = ["treading-with-frame", "feet-fluid", "neck-then-shoulder", "whole-body-table", "long-leg-stretches", "treading-under-bars", "treading-with-wall", "feet-glands-between-systems", "side-line-lower"];
+    private static readonly string[] Flows =
+    [
+        "treading-with-frame",
+        "feet-fluid",
+        "neck-then-shoulder",
+        "whole-body-table",
+        "long-leg-stretches",
+        "treading-under-bars",
+        "treading-with-wall",
+        "feet-glands-between-systems",
+        "side-line-lower",
+    ];
 
     public static async Task Report()
     {
@@ -22,10 +33,29 @@ public static class GiveFrames
         using var server = LiveServer.Start(folder, 5198);
         await server.Up();
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments("--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", $"--user-data-dir={folder}-profile");
+        options.AddArguments(
+            "--headless=new",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--disable-dev-shm-usage",
+            $"--user-data-dir={folder}-profile"
+        );
         using var driver = new ChromeDriver(ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver"), options);
-        driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new() { ["width"] = 1280, ["height"] = 800, ["deviceScaleFactor"] = 1, ["mobile"] = false });
+        driver.ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new()
+            {
+                ["width"] = 1280,
+                ["height"] = 800,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = false,
+            }
+        );
         driver.Manage().Timeouts().AsynchronousJavaScript = TimeSpan.FromSeconds(30);
         driver.Manage().Timeouts().ImplicitWait = TimeSpan.FromSeconds(15);
         driver.Navigate().GoToUrl(server.Address);
@@ -36,9 +66,14 @@ public static class GiveFrames
         driver.Navigate().GoToUrl(new Uri(server.Address, $"/visits/{visit}/give").ToString());
         driver.FindElement(By.CssSelector("[data-testid=now-step]"));
         await Task.Delay(3000);
-        var presses = Convert.ToInt32(driver.ExecuteScript("return document.querySelectorAll('.thread .bead').length"), CultureInfo.InvariantCulture);
+        var presses = Convert.ToInt32(
+            driver.ExecuteScript("return document.querySelectorAll('.thread .bead').length"),
+            CultureInfo.InvariantCulture
+        );
         driver.ExecuteCdpCommand("Performance.enable", []);
-        driver.ExecuteScript("window.__frames = 0; const f = () => { window.__frames++; requestAnimationFrame(f) }; requestAnimationFrame(f)");
+        driver.ExecuteScript(
+            "window.__frames = 0; const f = () => { window.__frames++; requestAnimationFrame(f) }; requestAnimationFrame(f)"
+        );
         var before = Metrics(driver);
         await Task.Delay(TimeSpan.FromSeconds(Seconds));
         var after = Metrics(driver);
@@ -47,7 +82,8 @@ public static class GiveFrames
         var ticks = Seconds * 10;
         Console.WriteLine(
             $"give    {Count(driver, visit)} presses ({presses} beads and ridges drawn), {Seconds} s: {script / frames:0.00} ms of script a frame ({frames} frames), {script / ticks:0.00} ms a tick; "
-            + $"layout {(after["LayoutDuration"] - before["LayoutDuration"]) * 1000 / frames:0.00} ms, style {(after["RecalcStyleDuration"] - before["RecalcStyleDuration"]) * 1000 / frames:0.00} ms a frame   script a tick/limit {script / ticks / LimitMilliseconds:0.00}");
+                + $"layout {(after["LayoutDuration"] - before["LayoutDuration"]) * 1000 / frames:0.00} ms, style {(after["RecalcStyleDuration"] - before["RecalcStyleDuration"]) * 1000 / frames:0.00} ms a frame   script a tick/limit {script / ticks / LimitMilliseconds:0.00}"
+        );
         driver.Quit();
         server.Kill();
         Directory.Delete(folder, recursive: true);
@@ -55,31 +91,49 @@ public static class GiveFrames
     }
 
     /// <summary>Puts many flows into one plan, settles it as far as it goes, answers for the rest, and begins.</summary>
-    private static string Begin(ChromeDriver driver) => (string)driver.ExecuteAsyncScript("""
-        const [flows, done] = arguments;
-        const token = () => decodeURIComponent(document.cookie.split('; ').find(c => c.startsWith('lantern-token=')).slice(14));
-        const send = (method, path, body) => fetch(path, { method, headers: { 'Content-Type': 'application/json', 'X-Lantern-Token': token() }, body: JSON.stringify(body) }).then(r => r.json());
-        (async () => {
-          const day = await fetch('/api/today').then(r => r.json());
-          const id = day.visits.find(v => v.clientName.startsWith('Bram')).id;
-          let visit = await fetch(`/api/visits/${id}`).then(r => r.json());
-          for (const flow of flows) visit = await send('POST', `/api/visits/${id}/plan/start`, { version: visit.version, from: { kind: 'flow', id: flow }, insert: true });
-          const facts = visit.missing.filter(m => !m.region).map(m => m.fact);
-          visit = await send('POST', `/api/visits/${id}/facts/none`, { version: visit.version, facts });
-          for (const m of visit.missing.filter(m => m.region)) visit = await send('PUT', `/api/visits/${id}/facts`, { version: visit.version, entry: { fact: m.fact, status: 'known', region: m.region } });
-          for (const o of visit.start.obstacles) visit = await send('POST', `/api/visits/${id}/overrides`, { version: visit.version, rule: o.rule, reason: 'For the measurement only.' });
-          await send('POST', `/api/visits/${id}/give/events`, { events: [{ id: crypto.randomUUID(), at: new Date().toISOString(), kind: 'start' }] });
-          done(id);
-        })().catch(e => done('' + e));
-        """, [Flows])!;
+    private static string Begin(ChromeDriver driver) =>
+        (string)
+            driver.ExecuteAsyncScript(
+                """
+                const [flows, done] = arguments;
+                const token = () => decodeURIComponent(document.cookie.split('; ').find(c => c.startsWith('lantern-token=')).slice(14));
+                const send = (method, path, body) => fetch(path, {
+                  method, headers: { 'Content-Type': 'application/json', 'X-Lantern-Token': token() }, body: JSON.stringify(body),
+                }).then(r => r.json());
+                (async () => {
+                  const day = await fetch('/api/today').then(r => r.json());
+                  const id = day.visits.find(v => v.clientName.startsWith('Bram')).id;
+                  let visit = await fetch(`/api/visits/${id}`).then(r => r.json());
+                  const change = async (method, tail, body) => {
+                    visit = await send(method, `/api/visits/${id}/${tail}`, { version: visit.version, ...body });
+                  };
+                  for (const flow of flows) await change('POST', 'plan/start', { from: { kind: 'flow', id: flow }, insert: true });
+                  const facts = visit.missing.filter(m => !m.region).map(m => m.fact);
+                  await change('POST', 'facts/none', { facts });
+                  for (const { fact, region } of visit.missing.filter(m => m.region))
+                    await change('PUT', 'facts', { entry: { fact, status: 'known', region } });
+                  for (const { rule } of visit.start.obstacles)
+                    await change('POST', 'overrides', { rule, reason: 'For the measurement only.' });
+                  const start = { id: crypto.randomUUID(), at: new Date().toISOString(), kind: 'start' };
+                  await send('POST', `/api/visits/${id}/give/events`, { events: [start] });
+                  done(id);
+                })().catch(e => done('' + e));
+                """,
+                [Flows]
+            )!;
 
-    private static long Count(ChromeDriver driver, string visit) => (long)driver.ExecuteAsyncScript(
-        "const [id, done] = arguments; fetch(`/api/visits/${id}`).then(r => r.json()).then(v => done(v.expansion.totals.presses))", visit)!;
+    private static long Count(ChromeDriver driver, string visit) =>
+        (long)
+            driver.ExecuteAsyncScript(
+                "const [id, done] = arguments; fetch(`/api/visits/${id}`).then(r => r.json()).then(v => done(v.expansion.totals.presses))",
+                visit
+            )!;
 
     private static Dictionary<string, double> Metrics(ChromeDriver driver)
     {
         var answer = (Dictionary<string, object>)driver.ExecuteCdpCommand("Performance.getMetrics", [])!;
-        return ((IEnumerable<object>)answer["metrics"]).Cast<Dictionary<string, object>>()
+        return ((IEnumerable<object>)answer["metrics"])
+            .Cast<Dictionary<string, object>>()
             .ToDictionary(m => (string)m["name"], m => Convert.ToDouble(m["value"], CultureInfo.InvariantCulture));
     }
 }

@@ -1,5 +1,9 @@
 using System.Diagnostics;
+using AmpleLantern.Core.Measures;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Keeping;
+using AmpleLantern.Web.Access;
 using Microsoft.Data.Sqlite;
 using NodaTime;
 
@@ -25,11 +29,14 @@ public static class KeepingCost
         var kept = Path.Combine(folder, Database.FileName);
         File.Move(await AmpleLantern.Bench.Starts.Filled(root, Port), kept);
         Timed("filling", () => Fill(kept, visits));
-        Timed("chain over what was filled", () =>
-        {
-            using var db = Inspection.Open(kept);
-            Chain.Extend(db, SystemClock.Instance.GetCurrentInstant());
-        });
+        Timed(
+            "chain over what was filled",
+            () =>
+            {
+                using var db = Inspection.Open(kept);
+                Chain.Extend(db, SystemClock.Instance.GetCurrentInstant());
+            }
+        );
         Console.WriteLine($"keeping {visits} visits, {new FileInfo(kept).Length / 1_000_000} MB");
         for (var n = 0; n < Starts; n++)
         {
@@ -47,7 +54,9 @@ public static class KeepingCost
             var said = command.StandardOutput.ReadToEndAsync();
             await command.StandardError.ReadToEndAsync();
             await command.WaitForExitAsync();
-            Console.WriteLine($"  {what} {Stopwatch.GetElapsedTime(since).TotalSeconds:0} s   limit 120 s   {(await said).Trim().Split('\n')[^1]}");
+            Console.WriteLine(
+                $"  {what} {Stopwatch.GetElapsedTime(since).TotalSeconds:0} s   limit 120 s   {(await said).Trim().Split('\n')[^1]}"
+            );
         }
 
         using var server = LiveServer.Start(folder, Port);
@@ -75,7 +84,9 @@ public static class KeepingCost
         }
 
         took.Sort();
-        Console.WriteLine($"  {what}: {took.Count} of them, p50 {took[took.Count / 2]:0} ms, p95 {took[took.Count * 95 / 100]:0} ms   limit 60 ms");
+        Console.WriteLine(
+            $"  {what}: {took.Count} of them, p50 {took[took.Count / 2]:0} ms, p95 {took[took.Count * 95 / 100]:0} ms   limit 60 ms"
+        );
     }
 
     private static void Timed(string what, Action work)
@@ -85,14 +96,17 @@ public static class KeepingCost
         Console.WriteLine($"  {what} {Stopwatch.GetElapsedTime(since).TotalSeconds:0} s");
     }
 
-    /// <summary>A signed visit of the demo with its log and basis, over and over, for clients of their own; two lines of the trail each.</summary>
+    /// <summary>
+    /// A signed visit of the demo with its log and basis, over and over, for clients of their own; two lines of the trail each.
+    /// </summary>
     private static void Fill(string file, int visits)
     {
         string Columns(SqliteConnection db, string table, params string[] but)
         {
             using var command = db.CreateCommand();
 #pragma warning disable CA2100 // Names of our own.
-            command.CommandText = $"SELECT group_concat('\"' || name || '\"') FROM pragma_table_info('{table}') WHERE name NOT IN ({string.Join(',', but.Select(b => $"'{b}'"))})";
+            command.CommandText =
+                $"SELECT group_concat('\"' || name || '\"') FROM pragma_table_info('{table}') WHERE name NOT IN ({string.Join(',', but.Select(b => $"'{b}'"))})";
 #pragma warning restore CA2100
             return (string)command.ExecuteScalar()!;
         }
@@ -103,17 +117,19 @@ public static class KeepingCost
         var (client, visit) = (Columns(db, "Clients", "Id", "Name"), Columns(db, "Visits", "Id", "ClientId"));
         var (logged, basis) = (Columns(db, "SessionEvents", "Id", "VisitId"), Columns(db, "Bases", "Id", "VisitId"));
         var many = string.Format(System.Globalization.CultureInfo.InvariantCulture, Many, visits);
-        foreach (var sql in new[]
-        {
-            "CREATE TEMP TABLE one AS SELECT v.Id, v.ClientId FROM Visits v WHERE v.SignedAt IS NOT NULL ORDER BY (SELECT COUNT(*) FROM SessionEvents e WHERE e.VisitId = v.Id) * (SELECT COUNT(*) FROM Bases b WHERE b.VisitId = v.Id) DESC LIMIT 1",
-            // The log of the busiest session there is: signed ones of the demo were short.
-            "CREATE TEMP TABLE busy AS SELECT VisitId AS Id FROM SessionEvents GROUP BY VisitId ORDER BY COUNT(*) DESC LIMIT 1",
-            $"{string.Format(System.Globalization.CultureInfo.InvariantCulture, Many, visits / VisitsOfClient + 1)} INSERT INTO Clients (Id, Name, {client}) SELECT {Id("AA", "i")}, 'Client ' || i, {client} FROM n, Clients c WHERE c.Id = (SELECT ClientId FROM one)",
-            $"{many} INSERT INTO Visits (Id, ClientId, {visit}) SELECT {Id("BB", "i")}, {Id("AA", $"i / {VisitsOfClient} + 1")}, {visit} FROM n, Visits v WHERE v.Id = (SELECT Id FROM one)",
-            $"{many} INSERT INTO SessionEvents (Id, VisitId, {logged}) SELECT printf('CC%06X-%04X-4000-8000-%012X', e.rowid, 0, i), {Id("BB", "i")}, {logged} FROM n, SessionEvents e WHERE e.VisitId = (SELECT Id FROM busy)",
-            $"{many} INSERT INTO Bases (Id, VisitId, {basis}) SELECT printf('DD%06X-%04X-4000-8000-%012X', b.rowid, 0, i), {Id("BB", "i")}, {basis} FROM n, Bases b WHERE b.VisitId = (SELECT Id FROM one)",
-            $"{many} INSERT INTO Audit (At, Who, Action, Subject, What) SELECT 1767225600000 + i, 'the bench', 'changed', 'visit ' || lower({Id("BB", "i")}), 'SignedAt' FROM n",
-        })
+        foreach (
+            var sql in new[]
+            {
+                "CREATE TEMP TABLE one AS SELECT v.Id, v.ClientId FROM Visits v WHERE v.SignedAt IS NOT NULL ORDER BY (SELECT COUNT(*) FROM SessionEvents e WHERE e.VisitId = v.Id) * (SELECT COUNT(*) FROM Bases b WHERE b.VisitId = v.Id) DESC LIMIT 1",
+                // The log of the busiest session there is: signed ones of the demo were short.
+                "CREATE TEMP TABLE busy AS SELECT VisitId AS Id FROM SessionEvents GROUP BY VisitId ORDER BY COUNT(*) DESC LIMIT 1",
+                $"{string.Format(System.Globalization.CultureInfo.InvariantCulture, Many, visits / VisitsOfClient + 1)} INSERT INTO Clients (Id, Name, {client}) SELECT {Id("AA", "i")}, 'Client ' || i, {client} FROM n, Clients c WHERE c.Id = (SELECT ClientId FROM one)",
+                $"{many} INSERT INTO Visits (Id, ClientId, {visit}) SELECT {Id("BB", "i")}, {Id("AA", $"i / {VisitsOfClient} + 1")}, {visit} FROM n, Visits v WHERE v.Id = (SELECT Id FROM one)",
+                $"{many} INSERT INTO SessionEvents (Id, VisitId, {logged}) SELECT printf('CC%06X-%04X-4000-8000-%012X', e.rowid, 0, i), {Id("BB", "i")}, {logged} FROM n, SessionEvents e WHERE e.VisitId = (SELECT Id FROM busy)",
+                $"{many} INSERT INTO Bases (Id, VisitId, {basis}) SELECT printf('DD%06X-%04X-4000-8000-%012X', b.rowid, 0, i), {Id("BB", "i")}, {basis} FROM n, Bases b WHERE b.VisitId = (SELECT Id FROM one)",
+                $"{many} INSERT INTO Audit (At, Who, Action, Subject, What) SELECT 1767225600000 + i, 'the bench', 'changed', 'visit ' || lower({Id("BB", "i")}), 'SignedAt' FROM n",
+            }
+        )
         {
             using var command = db.CreateCommand();
             command.CommandTimeout = 0;

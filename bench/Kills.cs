@@ -1,5 +1,6 @@
 using System.Diagnostics;
 using System.Runtime.InteropServices;
+using AmpleLantern.Web.Access;
 
 namespace AmpleLantern.Bench;
 
@@ -29,16 +30,19 @@ public static class Kills
         var proved = 0;
         var wanted = times;
         int Acknowledged() => devices.Sum(d => d.Taken);
-        using var early = PosixSignalRegistration.Create(PosixSignal.SIGINT, stop =>
-        {
-            stop.Cancel = true;
-            wanted = 0;
-        });
+        using var early = PosixSignalRegistration.Create(
+            PosixSignal.SIGINT,
+            stop =>
+            {
+                stop.Cancel = true;
+                wanted = 0;
+            }
+        );
         while (down.Count < wanted)
         {
             // A kill before anything was taken proves nothing: first something must have come through since the last one.
             var had = Acknowledged();
-            for (var since = Stopwatch.GetTimestamp(); Acknowledged() == had && Stopwatch.GetElapsedTime(since) < LongestSilence;)
+            for (var since = Stopwatch.GetTimestamp(); Acknowledged() == had && Stopwatch.GetElapsedTime(since) < LongestSilence; )
             {
                 await Task.Delay(10);
             }
@@ -72,11 +76,15 @@ public static class Kills
             var twice = mine.Count - mine.Distinct().Count();
             var inOrder = mine.SequenceEqual(device.Noted.Where(mine.Contains));
             good &= lost == 0 && twice == 0 && inOrder;
-            Console.WriteLine($"  device {device.Name}: {device.Noted.Count} noted, {device.Acknowledged.Count} acknowledged, {lost} of them lost, {twice} stored twice, in order: {inOrder}; answers that failed on the way: {device.Failures}");
+            Console.WriteLine(
+                $"  device {device.Name}: {device.Noted.Count} noted, {device.Acknowledged.Count} acknowledged, {lost} of them lost, {twice} stored twice, in order: {inOrder}; answers that failed on the way: {device.Failures}"
+            );
         }
 
         down.Sort();
-        Console.WriteLine($"  {down.Count} kills of {times} asked for, {proved} of them after something new was acknowledged; started again each time, in {down[down.Count / 2]:0.0} s (p50), {down[down.Count * 95 / 100]:0.0} s (p95); {(good ? "nothing acknowledged was lost" : "NOT PROVED: see above")}");
+        Console.WriteLine(
+            $"  {down.Count} kills of {times} asked for, {proved} of them after something new was acknowledged; started again each time, in {down[down.Count / 2]:0.0} s (p50), {down[down.Count * 95 / 100]:0.0} s (p95); {(good ? "nothing acknowledged was lost" : "NOT PROVED: see above")}"
+        );
         server.Kill();
         server.Dispose();
         Directory.Delete(folder, recursive: true);

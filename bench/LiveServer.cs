@@ -17,15 +17,30 @@ public sealed class LiveServer : IDisposable
     {
         var web = Path.Combine(ClientSize.Root(), "src", "AmpleLantern.Web");
         var address = new Uri(string.Create(CultureInfo.InvariantCulture, $"http://127.0.0.1:{port}"));
-        var process = Process.Start(new ProcessStartInfo("dotnet",
-        [
-            Path.Combine(web, "bin", "Release", "net10.0", "AmpleLantern.Web.dll"), "--contentRoot", web, "--environment", "Production",
-            "--urls", address.ToString(), "--data", folder, "--demo", "true", "--Access:SignInTriesPerMinute", "100000",
-        ])
-        {
-            RedirectStandardOutput = true,
-            RedirectStandardError = true,
-        })!;
+        var process = Process.Start(
+            new ProcessStartInfo(
+                "dotnet",
+                [
+                    Path.Combine(web, "bin", "Release", "net10.0", "AmpleLantern.Web.dll"),
+                    "--contentRoot",
+                    web,
+                    "--environment",
+                    "Production",
+                    "--urls",
+                    address.ToString(),
+                    "--data",
+                    folder,
+                    "--demo",
+                    "true",
+                    "--Access:SignInTriesPerMinute",
+                    "100000",
+                ]
+            )
+            {
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+            }
+        )!;
         process.OutputDataReceived += (_, _) => { };
         process.ErrorDataReceived += (_, _) => { };
         process.BeginOutputReadLine();
@@ -34,12 +49,17 @@ public sealed class LiveServer : IDisposable
     }
 
     /// <summary>The built program as it is called from the shell.</summary>
-    public static Process Command(params string[] words) => Process.Start(new ProcessStartInfo(
-        "dotnet", [Path.Combine(ClientSize.Root(), "src", "AmpleLantern.Web", "bin", "Release", "net10.0", "AmpleLantern.Web.dll"), .. words])
-    {
-        RedirectStandardOutput = true,
-        RedirectStandardError = true,
-    })!;
+    public static Process Command(params string[] words) =>
+        Process.Start(
+            new ProcessStartInfo(
+                "dotnet",
+                [Path.Combine(ClientSize.Root(), "src", "AmpleLantern.Web", "bin", "Release", "net10.0", "AmpleLantern.Web.dll"), .. words]
+            )
+            {
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+            }
+        )!;
 
     /// <summary>Waits until it answers; the first start seeds the demo, on a busy machine slowly.</summary>
     public async Task Up()

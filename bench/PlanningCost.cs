@@ -1,9 +1,13 @@
 using System.Diagnostics;
-using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core;
+using AmpleLantern.Core.Composing;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
-using AmpleLantern.Core.Planning.Composing;
 using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Exchange.Ask;
 using AmpleLantern.Exchange.Knowledge;
 
 namespace AmpleLantern.Bench;
@@ -16,7 +20,7 @@ public static class PlanningCost
 {
     private static readonly PracticeKnowledge Knowledge = KnowledgeFolder.Load(KnowledgeFolder.Shipped).WithRules([]);
     private static readonly School School = Knowledge.HouseSchool;
-    private static readonly Tempo Tempo = TempoOf.Measures(14, 170, 8.5, Knowledge.Defaults);
+    private static readonly Tempo Tempo = TempoOf.Measures(14, 170, 8.5, Knowledge);
 
     private static readonly string[] Flows = ["legs-on-the-mat", "side-line-lower", "neck-then-shoulder"];
     private static readonly string[] Regions = ["shoulder", "lower-back", "neck", "whole-leg", "hip", "abdomen"];
@@ -26,12 +30,16 @@ public static class PlanningCost
     {
         var large = Large();
         var presses = PlanExpansion.Expand(large, Tempo, Knowledge).Totals.Presses;
-        Times($"expand, review and dose of {large.Steps.Count} steps, {presses} presses", 200, _ =>
-        {
-            var expansion = PlanExpansion.Expand(large, Tempo, Knowledge);
-            PlanReview.Run(new(large, expansion, School, Tempo, Knowledge));
-            Dose.Of(expansion);
-        });
+        Times(
+            $"expand, review and dose of {large.Steps.Count} steps, {presses} presses",
+            200,
+            _ =>
+            {
+                var expansion = PlanExpansion.Expand(large, Tempo, Knowledge);
+                PlanReview.Run(new(large, expansion, School, Tempo, Knowledge));
+                Dose.Of(expansion);
+            }
+        );
         Times("fit it to 90 minutes", 30, _ => Fit.ToMinutes(large, 90, Tempo, Knowledge));
         var asked = Questions().ToList();
         Times($"compose, {asked.Count} questions of one to three aims", asked.Count, i => Answer(asked[i]));
@@ -44,17 +52,20 @@ public static class PlanningCost
         {
             Composer.Compose(request, School, Knowledge);
         }
-        catch (Core.RefusalException e) when (e.Code is "nothing-serves")
-        {
-        }
+        catch (Core.RefusalException e) when (e.Code is "nothing-serves") { }
     }
 
     /// <summary>Sixty steps of three flows, repeated until they make 1,500 presses.</summary>
     private static Plan Large()
     {
         var steps = Flows
-            .SelectMany(f => FlowPlans.FromFlow(Knowledge.Flows[f], Knowledge, School).Steps.Select(s => s with { Id = $"{f}.{s.Id}", Pair = s.Pair is null ? null : $"{f}.{s.Pair}" }))
-            .Take(60).ToList();
+            .SelectMany(f =>
+                FlowPlans
+                    .FromFlow(Knowledge.Flows[f], Knowledge, School)
+                    .Steps.Select(s => s with { Id = $"{f}.{s.Id}", Pair = s.Pair is null ? null : $"{f}.{s.Pair}" })
+            )
+            .Take(60)
+            .ToList();
         var plan = new Plan("Sixty steps", steps);
         while (PlanExpansion.Expand(plan, Tempo, Knowledge).Totals.Presses < 1500)
         {
@@ -68,7 +79,12 @@ public static class PlanningCost
     {
         for (var i = 0; i < 24; i++)
         {
-            WantedAim[] aims = [.. Enumerable.Range(0, 1 + i % 3).Select(n => new WantedAim(Regions[(i + n * 2) % Regions.Length], i % 2 == 0 ? Side.Right : null, "tight"))];
+            WantedAim[] aims =
+            [
+                .. Enumerable
+                    .Range(0, 1 + i % 3)
+                    .Select(n => new WantedAim(Regions[(i + n * 2) % Regions.Length], i % 2 == 0 ? Side.Right : null, "tight")),
+            ];
             string[] from = [.. Traditions.Skip(i % 4).Take(2 + i % 2)];
             yield return new(aims, from, 45 + i % 3 * 15, new(new(2026, 3, 2), new NodaTime.LocalDate(1980, 1, 1), []), Tempo);
         }
@@ -81,12 +97,16 @@ public static class PlanningCost
             work(i);
         }
 
-        var times = Enumerable.Range(0, runs).Select(i =>
-        {
-            var clock = Stopwatch.GetTimestamp();
-            work(i);
-            return Stopwatch.GetElapsedTime(clock).TotalMilliseconds;
-        }).Order().ToList();
+        var times = Enumerable
+            .Range(0, runs)
+            .Select(i =>
+            {
+                var clock = Stopwatch.GetTimestamp();
+                work(i);
+                return Stopwatch.GetElapsedTime(clock).TotalMilliseconds;
+            })
+            .Order()
+            .ToList();
         Console.WriteLine($"{what}: p50 {times[runs / 2]:0.##} ms, p95 {times[(int)(runs * 0.95)]:0.##} ms");
     }
 }

@@ -1,13 +1,18 @@
 using System.Diagnostics;
 using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Pressure.Steps;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Training;
-using AmpleLantern.Data.Demo;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Demo;
 using AmpleLantern.Devices;
 using AmpleLantern.Exchange;
 using AmpleLantern.Exchange.Knowledge;
@@ -19,7 +24,9 @@ using Microsoft.Extensions.DependencyInjection;
 
 namespace AmpleLantern.Bench;
 
-/// <summary>Limits: a stance under 50 microseconds, an inverse under 1 ms, a reading on screen within 50 ms, an hour's recording under 2 MB.</summary>
+/// <summary>
+/// Limits: a stance under 50 microseconds, an inverse under 1 ms, a reading on screen within 50 ms, an hour's recording under 2 MB.
+/// </summary>
 public static class PressureCost
 {
     private const int Runs = 4000;
@@ -46,15 +53,39 @@ public static class PressureCost
             Times($"stance {m.Id}", Runs, 0.05, () => Balance.Hold(body, m, setting, place));
         }
 
-        var kneeling = new PressAsked(body, Knowledge.Pressure.Mechanics["lean-kneeling"], Knowledge.Contacts["palm"], new(0.12, 0, 2), "thigh-back");
-        Times("inverse, lean", 800, 1, () => Pressing.For(kneeling, Setting.Usual(kneeling.Mechanics), Way.Lean, 16, r => r.KPa, Knowledge));
-        var treading = kneeling with { Mechanics = Knowledge.Pressure.Mechanics["treading-bars"], Contact = Knowledge.Contacts["whole-sole"], Place = new(0.12, 0, 1) };
-        Times("inverse, bars", 800, 1, () => Pressing.For(treading, Setting.Usual(treading.Mechanics), Way.Support, 16, r => r.KPa, Knowledge));
+        var kneeling = new PressureAsked(
+            body,
+            Knowledge.Pressure.Mechanics["lean-kneeling"],
+            Knowledge.Contacts["palm"],
+            new(0.12, 0, 2),
+            "thigh-back"
+        );
+        Times(
+            "inverse, lean",
+            800,
+            1,
+            () => ContactPressure.For(kneeling, Setting.Usual(kneeling.Mechanics), Way.Lean, 16, r => r.KPa, Knowledge)
+        );
+        var treading = kneeling with
+        {
+            Mechanics = Knowledge.Pressure.Mechanics["treading-bars"],
+            Contact = Knowledge.Contacts["whole-sole"],
+            Place = new(0.12, 0, 1),
+        };
+        Times(
+            "inverse, bars",
+            800,
+            1,
+            () => ContactPressure.For(treading, Setting.Usual(treading.Mechanics), Way.Support, 16, r => r.KPa, Knowledge)
+        );
         var plan = FlowPlans.FromFlow(Knowledge.Flows["legs-on-the-mat"], Knowledge, Knowledge.HouseSchool);
         var clients = new Dictionary<(string, int), Posed>();
-        Posed Client(string position, int bent) => clients.TryGetValue((position, bent), out var found) ? found : clients[(position, bent)] = new(Knowledge, new(BodySize.Reference, Poses.Of(position, bent)));
-        var between = new PressBetween(body, Client, null);
-        Times("a plan of 42 steps", 30, 100, () => plan.Steps.Select(s => StepPress.Of(s, between, null, Knowledge)).ToList());
+        Posed Client(string position, int bent) =>
+            clients.TryGetValue((position, bent), out var found)
+                ? found
+                : clients[(position, bent)] = new(Knowledge, new(BodySize.Reference, Knowledge.Poses.Of(position, bent)));
+        var between = new PressureBetween(body, Client, null);
+        Times("a plan of 42 steps", 30, 100, () => plan.Steps.Select(s => StepPressure.Of(s, between, null, Knowledge)).ToList());
         Recording();
         await Delay();
     }
@@ -75,13 +106,15 @@ public static class PressureCost
         }
 
         Array.Sort(times);
-        Console.WriteLine($"  {name,-28} p50 {times[runs / 2]:0.0000} ms   p95 {times[runs * 95 / 100]:0.0000} ms   p95/limit {times[runs * 95 / 100] / limitMs:0.00}");
+        Console.WriteLine(
+            $"  {name, -28} p50 {times[runs / 2]:0.0000} ms   p95 {times[runs * 95 / 100]:0.0000} ms   p95/limit {times[runs * 95 / 100] / limitMs:0.00}"
+        );
     }
 
     private static void Recording()
     {
         var model = Knowledge.Training.Model;
-        var mat = new SimulatedMat(model.Mat, model.JabNewtonsPerSecond, 14, 300, Knowledge.Defaults.OutBreathShare, 3);
+        var mat = new SimulatedMat(model.Mat, model.JabNewtonsPerSecond, 14, 300, Knowledge.Pace.OutBreathShare, 3);
         var samples = new List<MatSample>();
         for (var i = 0; i < 3600 * model.Mat.SamplesPerSecond; i++)
         {
@@ -107,8 +140,10 @@ public static class PressureCost
         house.UseKestrel(0);
         house.StartServer();
         var (cookies, address) = await ApiLoad.SignedIn(house);
-        await using var line = new HubConnectionBuilder().WithUrl(new Uri(address, "/hubs/mat"), o => o.Cookies = cookies)
-            .AddJsonProtocol(o => OpenJson.Configure(o.PayloadSerializerOptions, strict: true)).Build();
+        await using var line = new HubConnectionBuilder()
+            .WithUrl(new Uri(address, "/hubs/mat"), o => o.Cookies = cookies)
+            .AddJsonProtocol(o => OpenJson.Configure(o.PayloadSerializerOptions, strict: true))
+            .Build();
         await line.StartAsync();
         var clock = Stopwatch.StartNew();
         var arrived = new List<double>();
@@ -125,7 +160,9 @@ public static class PressureCost
 
         var settled = arrived.Skip(100).Order().ToList();
         var late = settled.Select(d => (d - settled[0]) * 1000).ToList();
-        Console.WriteLine($"  readings {arrived.Count / 20.0:0} a second, delay     p50 {late[late.Count / 2]:0} ms   p95 {late[late.Count * 95 / 100]:0} ms   p95/limit {late[late.Count * 95 / 100] / 50:0.00}");
+        Console.WriteLine(
+            $"  readings {arrived.Count / 20.0:0} a second, delay     p50 {late[late.Count / 2]:0} ms   p95 {late[late.Count * 95 / 100]:0} ms   p95/limit {late[late.Count * 95 / 100] / 50:0.00}"
+        );
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         Directory.Delete(folder, recursive: true);
     }

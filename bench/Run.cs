@@ -10,12 +10,16 @@ public static class Run
     {
         if (args is ["kills", ..])
         {
-            return await Kills.Report(args.Length > 1 ? int.Parse(args[1], System.Globalization.CultureInfo.InvariantCulture) : 100) ? 0 : 1;
+            return await Kills.Report(args.Length > 1 ? int.Parse(args[1], System.Globalization.CultureInfo.InvariantCulture) : 100)
+                ? 0
+                : 1;
         }
 
         if (args is ["starts", ..])
         {
-            return await Starts.Report(args.Length > 1 ? int.Parse(args[1], System.Globalization.CultureInfo.InvariantCulture) : 100) ? 0 : 1;
+            return await Starts.Report(args.Length > 1 ? int.Parse(args[1], System.Globalization.CultureInfo.InvariantCulture) : 100)
+                ? 0
+                : 1;
         }
 
         if (args is ["keeping", ..])

@@ -1,7 +1,8 @@
 using System.Diagnostics;
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Data;
-using AmpleLantern.Data.Demo;
 using AmpleLantern.Data.Keeping;
+using AmpleLantern.Demo;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
@@ -20,7 +21,10 @@ public static class Starts
     private const int Seed = 12;
 
     /// <summary>Moments are drawn from the whole of what is being done, and a little over.</summary>
-    private static readonly TimeSpan LongestFirst = TimeSpan.FromSeconds(11), LongestStart = TimeSpan.FromSeconds(8), LongestCopy = TimeSpan.FromSeconds(1.6), LongestGiving = TimeSpan.FromSeconds(3);
+    private static readonly TimeSpan LongestFirst = TimeSpan.FromSeconds(11),
+        LongestStart = TimeSpan.FromSeconds(8),
+        LongestCopy = TimeSpan.FromSeconds(1.6),
+        LongestGiving = TimeSpan.FromSeconds(3);
 
     private static readonly Random Chance = new(Seed);
 
@@ -35,10 +39,38 @@ public static class Starts
         (string Name, Situation Kill)[] situations =
         [
             ("first start and fill", f => Starting(f, LongestFirst)),
-            ("ordinary start", f => { File.Copy(filled, Path.Combine(f, Database.FileName)); return Starting(f, LongestStart); }),
-            ("upgrade", f => { File.Copy(older, Path.Combine(f, Database.FileName)); return Starting(f, LongestFirst); }),
-            ("backup", f => { File.Copy(filled, Path.Combine(f, Database.FileName)); return Copying(f); }),
-            ("give", f => { File.Copy(filled, Path.Combine(f, Database.FileName)); return Giving(f); }),
+            (
+                "ordinary start",
+                f =>
+                {
+                    File.Copy(filled, Path.Combine(f, Database.FileName));
+                    return Starting(f, LongestStart);
+                }
+            ),
+            (
+                "upgrade",
+                f =>
+                {
+                    File.Copy(older, Path.Combine(f, Database.FileName));
+                    return Starting(f, LongestFirst);
+                }
+            ),
+            (
+                "backup",
+                f =>
+                {
+                    File.Copy(filled, Path.Combine(f, Database.FileName));
+                    return Copying(f);
+                }
+            ),
+            (
+                "give",
+                f =>
+                {
+                    File.Copy(filled, Path.Combine(f, Database.FileName));
+                    return Giving(f);
+                }
+            ),
         ];
         var (good, bad) = (new Dictionary<string, int>(), new List<string>());
         for (var n = 0; n < times; n++)
@@ -66,7 +98,9 @@ public static class Starts
 
         foreach (var (name, _) in situations)
         {
-            Console.WriteLine($"  {name}: {good.GetValueOrDefault(name)} kills, each time the next start served and check and verify were clean");
+            Console.WriteLine(
+                $"  {name}: {good.GetValueOrDefault(name)} kills, each time the next start served and check and verify were clean"
+            );
         }
 
         bad.ForEach(b => Console.WriteLine($"  BAD {b}"));
@@ -131,7 +165,9 @@ public static class Starts
 
         if (tablet.Acknowledged.Count == 0 || !tablet.Acknowledged.IsSubsetOf(stored))
         {
-            throw new InvalidOperationException($"{tablet.Acknowledged.Count} acknowledged, {tablet.Acknowledged.Except(stored).Count()} of them lost");
+            throw new InvalidOperationException(
+                $"{tablet.Acknowledged.Count} acknowledged, {tablet.Acknowledged.Except(stored).Count()} of them lost"
+            );
         }
     }
 

@@ -2,7 +2,9 @@ using System.Globalization;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
-using AmpleLantern.Data.Demo;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Demo;
+using AmpleLantern.Web.Access;
 
 namespace AmpleLantern.Bench;
 
@@ -47,15 +49,20 @@ internal sealed class Tablet : IDisposable
         {
             var id = Guid.NewGuid();
             Noted.Add(id);
-            waiting.Add((id, new
-            {
-                id,
-                at = DateTimeOffset.UtcNow.ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", CultureInfo.InvariantCulture),
-                kind = "response",
-                response = Kinds[n % Kinds.Length],
-                device = Name,
-                counter = n,
-            }));
+            waiting.Add(
+                (
+                    id,
+                    new
+                    {
+                        id,
+                        at = DateTimeOffset.UtcNow.ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", CultureInfo.InvariantCulture),
+                        kind = "response",
+                        response = Kinds[n % Kinds.Length],
+                        device = Name,
+                        counter = n,
+                    }
+                )
+            );
             try
             {
                 if (!signedIn)
@@ -83,10 +90,24 @@ internal sealed class Tablet : IDisposable
     }
 
     /// <summary>One response, until it is acknowledged.</summary>
-    public Task NoteOne() => Post($"/api/visits/{visit}/give/events", new
-    {
-        events = new[] { new { id = Guid.NewGuid(), at = DateTimeOffset.UtcNow.ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", CultureInfo.InvariantCulture), kind = "response", response = Kinds[0], device = Name } },
-    });
+    public Task NoteOne() =>
+        Post(
+            $"/api/visits/{visit}/give/events",
+            new
+            {
+                events = new[]
+                {
+                    new
+                    {
+                        id = Guid.NewGuid(),
+                        at = DateTimeOffset.UtcNow.ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", CultureInfo.InvariantCulture),
+                        kind = "response",
+                        response = Kinds[0],
+                        device = Name,
+                    },
+                },
+            }
+        );
 
     public async Task<JsonNode?> Get(string path) => JsonNode.Parse(await http.GetStringAsync(new Uri(path, UriKind.Relative)));
 

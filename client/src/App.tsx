@@ -3,7 +3,7 @@ import { lazy, Suspense } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Navigate, Route, Routes, useLocation, useMatch } from 'react-router';
 import { meQuery } from './api/useMe';
-import { useDoor } from './shell/door';
+import { useSignedIn } from './shell/signedIn';
 import { Failing } from './shell/Failing';
 import { IdleLock } from './shell/IdleLock';
 import { KeyHelp } from './shell/KeyHelp';
@@ -39,19 +39,21 @@ export function App() {
 
 function House() {
   const { t } = useTranslation();
-  const door = useDoor();
+  const signIn = useSignedIn();
   const { pathname } = useLocation();
+  // A page is begun anew at every address; the list of flows keeps what was looked for while one after another is opened.
+  const page = useMatch('/library/*') ? '/library' : pathname;
   const me = useQuery(meQuery);
   if (me.isError) return <p className="loading">{t('shell.unreachable')}</p>;
   if (!me.data) return <p className="loading">{t('shell.loading')}</p>;
   if (me.data.needsSetup) return <Setup />;
-  if (!me.data.name && !door.wasIn) return <SignIn demo={me.data.demo} />;
+  if (!me.data.name && !signIn.wasIn) return <SignIn demo={me.data.demo} />;
   return (
     <>
       {/* Locked, the page shows nothing and takes nothing; what was entered stays as it is underneath. */}
-      <div className="house" hidden={door.needed} inert={door.needed}>
+      <div className="house" hidden={signIn.needed} inert={signIn.needed}>
         <Suspense fallback={<p className="loading">{t('shell.loading')}</p>}>
-          <Failing key={pathname}>
+          <Failing key={page}>
             <Routes>
               <Route path="/" element={<Navigate to="/today" replace />} />
               <Route path="/today" element={<Today />} />
@@ -70,9 +72,9 @@ function House() {
         </Suspense>
         <SaveBanner />
       </div>
-      {!door.needed && <KeyHelp />}
+      {!signIn.needed && <KeyHelp />}
       <IdleLock minutes={me.data.idleMinutes} who={me.data.id} />
-      {door.needed && <SignIn demo={me.data.demo} again />}
+      {signIn.needed && <SignIn demo={me.data.demo} again />}
     </>
   );
 }

@@ -1,7 +1,15 @@
+using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data.Audit;
+using AmpleLantern.Data.Keeping;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Exchange;
+using AmpleLantern.Exchange.Ask;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
@@ -168,18 +176,25 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
     /// <summary>Immutable values: a change is another value, so comparing references is enough.</summary>
     private static PropertyBuilder<T> Immutable<T>(PropertyBuilder<T> property)
     {
-        property.Metadata.SetValueComparer(new Microsoft.EntityFrameworkCore.ChangeTracking.ValueComparer<T>(
-            (a, b) => ReferenceEquals(a, b), v => v == null ? 0 : System.Runtime.CompilerServices.RuntimeHelpers.GetHashCode(v), v => v));
+        property.Metadata.SetValueComparer(
+            new Microsoft.EntityFrameworkCore.ChangeTracking.ValueComparer<T>(
+                (a, b) => ReferenceEquals(a, b),
+                v => v == null ? 0 : System.Runtime.CompilerServices.RuntimeHelpers.GetHashCode(v),
+                v => v
+            )
+        );
         return property;
     }
 
-    private sealed class InstantConverter() : ValueConverter<Instant, long>(
-        i => i.ToUnixTimeMilliseconds(), ms => Instant.FromUnixTimeMilliseconds(ms));
+    private sealed class InstantConverter()
+        : ValueConverter<Instant, long>(i => i.ToUnixTimeMilliseconds(), ms => Instant.FromUnixTimeMilliseconds(ms));
 
-    private sealed class DateConverter() : ValueConverter<LocalDate, string>(
-        d => LocalDatePattern.Iso.Format(d), text => LocalDatePattern.Iso.Parse(text).Value);
+    private sealed class DateConverter()
+        : ValueConverter<LocalDate, string>(d => LocalDatePattern.Iso.Format(d), text => LocalDatePattern.Iso.Parse(text).Value);
 
-    private sealed class TimeConverter() : ValueConverter<LocalTime, string>(
-        t => LocalTimePattern.CreateWithInvariantCulture("HH:mm").Format(t),
-        text => LocalTimePattern.CreateWithInvariantCulture("HH:mm").Parse(text).Value);
+    private sealed class TimeConverter()
+        : ValueConverter<LocalTime, string>(
+            t => LocalTimePattern.CreateWithInvariantCulture("HH:mm").Format(t),
+            text => LocalTimePattern.CreateWithInvariantCulture("HH:mm").Parse(text).Value
+        );
 }

@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Training;
 
 namespace AmpleLantern.Devices;

@@ -57,15 +57,31 @@ public static class Recordings
             }
         }
 
-        return [.. Enumerable.Range(0, count).Select(i => new MatSample(columns[0][i]!.Value, columns[1][i]!.Value, columns[2][i]!.Value, columns[3][i], columns[4][i], columns[5][i]))];
+        return
+        [
+            .. Enumerable
+                .Range(0, count)
+                .Select(i => new MatSample(
+                    columns[0][i]!.Value,
+                    columns[1][i]!.Value,
+                    columns[2][i]!.Value,
+                    columns[3][i],
+                    columns[4][i],
+                    columns[5][i]
+                )),
+        ];
     }
 
     private const long Missing = -1_000_000;
 
     private static readonly (double Per, Func<MatSample, double?> Get)[] Columns =
     [
-        (PerSecond, s => s.Seconds), (PerNewton, s => s.Left), (PerNewton, s => s.Right), (PerHundredth, s => s.Breath),
-        (PerHundredth, s => s.Tension), (PerHundredth, s => s.DepthCm),
+        (PerSecond, s => s.Seconds),
+        (PerNewton, s => s.Left),
+        (PerNewton, s => s.Right),
+        (PerHundredth, s => s.Breath),
+        (PerHundredth, s => s.Tension),
+        (PerHundredth, s => s.DepthCm),
     ];
 
     private static long ZigZag(long value) => (value << 1) ^ (value >> 63);

@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using System.Globalization;
 using System.Runtime.CompilerServices;
 using AmpleLantern.Core;
@@ -14,15 +13,18 @@ public sealed class ReplayMat(IReadOnlyList<MatSample> samples, double speed = 1
 {
     public string Name => "recording";
 
+    /// <summary>The clock it plays by.</summary>
+    public TimeProvider Time { get; init; } = TimeProvider.System;
+
     public async IAsyncEnumerable<MatSample> Read([EnumeratorCancellation] CancellationToken cancelled)
     {
-        var clock = Stopwatch.StartNew();
+        var began = Time.GetTimestamp();
         foreach (var sample in samples)
         {
-            var wait = (sample.Seconds / speed) - clock.Elapsed.TotalSeconds;
+            var wait = (sample.Seconds / speed) - Time.GetElapsedTime(began).TotalSeconds;
             if (wait > 0)
             {
-                await Task.Delay(TimeSpan.FromSeconds(wait), cancelled).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+                await Task.Delay(TimeSpan.FromSeconds(wait), Time, cancelled).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
                 if (cancelled.IsCancellationRequested)
                 {
                     yield break;
@@ -34,7 +36,9 @@ public sealed class ReplayMat(IReadOnlyList<MatSample> samples, double speed = 1
     }
 }
 
-/// <summary>Recordings as comma-separated text: <c>seconds,left,right</c> and, where the mat can tell, <c>breath,tension,depthCm</c>.</summary>
+/// <summary>
+/// Recordings as comma-separated text: <c>seconds,left,right</c> and, where the mat can tell, <c>breath,tension,depthCm</c>.
+/// </summary>
 public static class MatCsv
 {
     private const int MostRows = 400_000;
@@ -60,21 +64,50 @@ public static class MatCsv
     public static IReadOnlyList<MatSample> Read(string text)
     {
         using var csv = new CsvReader(new StringReader(text), Shape);
-        RefusalException.Unless(csv.Read() && csv.ReadHeader() && Needed.All(n => csv.HeaderRecord!.Any(h => h.Trim().Equals(n, StringComparison.OrdinalIgnoreCase))),
-            "bad-recording", $"The first line must name the columns {string.Join(", ", Needed)}.", "");
+        RefusalException.Unless(
+            csv.Read()
+                && csv.ReadHeader()
+                && Needed.All(n => csv.HeaderRecord!.Any(h => h.Trim().Equals(n, StringComparison.OrdinalIgnoreCase))),
+            "bad-recording",
+            $"The first line must name the columns {string.Join(", ", Needed)}.",
+            ""
+        );
         var samples = new List<MatSample>();
         while (csv.Read())
         {
             var line = csv.Parser.Row;
-            RefusalException.Unless(samples.Count < MostRows, "recording-too-long", "A recording has at most 400,000 lines: cut it into pieces.", "");
-            var sample = new MatSample(Number("seconds"), Number("left"), Number("right"), Maybe("breath"), Maybe("tension"), Maybe("depthcm"));
-            RefusalException.Unless(samples.Count == 0 || sample.Seconds > samples[^1].Seconds, "bad-recording", $"Line {line}: the seconds must go up.", "");
-            RefusalException.Unless(sample is { Left: >= 0 and <= 5000, Right: >= 0 and <= 5000 }, "bad-recording", $"Line {line}: a force is between 0 and 5000 N.", "");
+            RefusalException.Unless(
+                samples.Count < MostRows,
+                "recording-too-long",
+                "A recording has at most 400,000 lines: cut it into pieces.",
+                ""
+            );
+            var sample = new MatSample(
+                Number("seconds"),
+                Number("left"),
+                Number("right"),
+                Maybe("breath"),
+                Maybe("tension"),
+                Maybe("depthcm")
+            );
+            RefusalException.Unless(
+                samples.Count == 0 || sample.Seconds > samples[^1].Seconds,
+                "bad-recording",
+                $"Line {line}: the seconds must go up.",
+                ""
+            );
+            RefusalException.Unless(
+                sample is { Left: >= 0 and <= 5000, Right: >= 0 and <= 5000 },
+                "bad-recording",
+                $"Line {line}: a force is between 0 and 5000 N.",
+                ""
+            );
             samples.Add(sample);
 
-            double Number(string name) => csv.TryGetField<double>(name, out var value) && double.IsFinite(value)
-                ? value
-                : throw new RefusalException("bad-recording", $"Line {line}: '{csv.GetField(name)}' is not a number for {name}.", "");
+            double Number(string name) =>
+                csv.TryGetField<double>(name, out var value) && double.IsFinite(value)
+                    ? value
+                    : throw new RefusalException("bad-recording", $"Line {line}: '{csv.GetField(name)}' is not a number for {name}.", "");
 
             double? Maybe(string name) => csv.TryGetField<double?>(name, out var value) ? value : null;
         }

@@ -1,12 +1,16 @@
-using System.Diagnostics;
 using System.Runtime.CompilerServices;
+using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Training;
 using MathNet.Numerics.Distributions;
 
 namespace AmpleLantern.Devices;
 
-/// <summary>Stand-in for a mat under a client: tissue that gives with a delay, a chest that breathes, a sensor with noise, a client who tenses.</summary>
+/// <summary>
+/// Stand-in for a mat under a client: tissue that gives with a delay, a chest that breathes, a sensor with noise, a client who tenses.
+/// </summary>
 /// <remarks>
 /// A jab (a fast rise) or too much force makes the client tense, which stiffens the tissue and pushes back; a steady press lets it
 /// soften again. The same seed and the same presses give the same readings.
@@ -14,12 +18,25 @@ namespace AmpleLantern.Devices;
 /// <param name="breathsPerMinute">Client's breathing.</param>
 /// <param name="comfortNewtons">Force of both hands above which the client tenses.</param>
 /// <param name="outBreathShare">Part of a breath that is breathed out, 0 to 1.</param>
-public sealed class SimulatedMat(MatModel model, double jabNewtonsPerSecond, double breathsPerMinute, double comfortNewtons, double outBreathShare, int seed) : IPressedMat
+public sealed class SimulatedMat(
+    MatModel model,
+    double jabNewtonsPerSecond,
+    double breathsPerMinute,
+    double comfortNewtons,
+    double outBreathShare,
+    int seed
+) : IPressedMat
 {
     /// <summary>The mat under the client of a drill.</summary>
-    public static SimulatedMat Under(DrillTarget target, KnowledgeBase knowledge, int seed) => new(
-        knowledge.Training.Model.Mat, knowledge.Training.Model.JabNewtonsPerSecond, target.BreathsPerMinute,
-        target.PeakNewtons * knowledge.Training.Model.Mat.ComfortShare, knowledge.Defaults.OutBreathShare, seed);
+    public static SimulatedMat Under(DrillTarget target, KnowledgeBase knowledge, int seed) =>
+        new(
+            knowledge.Training.Model.Mat,
+            knowledge.Training.Model.JabNewtonsPerSecond,
+            target.BreathsPerMinute,
+            target.PeakNewtons * knowledge.Training.Model.Mat.ComfortShare,
+            knowledge.Pace.OutBreathShare,
+            seed
+        );
 
     private const double PushBack = 0.12;
     private const double StiffWhenTense = 2;
@@ -33,6 +50,9 @@ public sealed class SimulatedMat(MatModel model, double jabNewtonsPerSecond, dou
     private long sent;
 
     public string Name => "simulated mat";
+
+    /// <summary>The clock it sends by.</summary>
+    public TimeProvider Time { get; init; } = TimeProvider.System;
 
     public void Press(double leftNewtons, double rightNewtons)
     {
@@ -48,12 +68,12 @@ public sealed class SimulatedMat(MatModel model, double jabNewtonsPerSecond, dou
 
     public async IAsyncEnumerable<MatSample> Read([EnumeratorCancellation] CancellationToken cancelled)
     {
-        var clock = Stopwatch.StartNew();
-        using var beat = new PeriodicTimer(TimeSpan.FromMilliseconds(1000.0 / model.SamplesPerSecond));
+        var began = Time.GetTimestamp();
+        using var beat = new PeriodicTimer(TimeSpan.FromMilliseconds(1000.0 / model.SamplesPerSecond), Time);
         while (await Tick(beat, cancelled))
         {
             // A late beat sends what is due, so that time does not stretch.
-            while (sent < (long)(clock.Elapsed.TotalSeconds * model.SamplesPerSecond))
+            while (sent < (long)(Time.GetElapsedTime(began).TotalSeconds * model.SamplesPerSecond))
             {
                 yield return Next();
             }
@@ -88,7 +108,14 @@ public sealed class SimulatedMat(MatModel model, double jabNewtonsPerSecond, dou
             var breath = Breath(seconds);
             var lifted = 1 + (model.BreathShare * breath) + (PushBack * tension);
             var depth = (left + right) / 2 / (model.StiffnessNewtonsPerCm * (1 + (StiffWhenTense * tension)));
-            return new(Math.Round(seconds, 3), Read(left * lifted), Read(right * lifted), Math.Round(breath, 2), Math.Round(tension, 2), Math.Round(depth, 2));
+            return new(
+                Math.Round(seconds, 3),
+                Read(left * lifted),
+                Read(right * lifted),
+                Math.Round(breath, 2),
+                Math.Round(tension, 2),
+                Math.Round(depth, 2)
+            );
         }
     }
 

@@ -1,4 +1,5 @@
 using System.Runtime.CompilerServices;
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Training;
 
 namespace AmpleLantern.Devices;

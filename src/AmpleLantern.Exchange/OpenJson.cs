@@ -40,7 +40,11 @@ public static class OpenJson
     /// <summary>Details may be written as text, number or true/false; they are kept as text.</summary>
     private sealed class PlainWordsConverter : JsonConverter<IReadOnlyDictionary<string, string>>
     {
-        public override IReadOnlyDictionary<string, string> Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
+        public override IReadOnlyDictionary<string, string> Read(
+            ref Utf8JsonReader reader,
+            Type typeToConvert,
+            JsonSerializerOptions options
+        )
         {
             using var document = JsonDocument.ParseValue(ref reader);
             if (document.RootElement.ValueKind is not JsonValueKind.Object)
@@ -48,12 +52,18 @@ public static class OpenJson
                 throw new JsonException("Details are an object of plain values.");
             }
 
-            return document.RootElement.EnumerateObject().ToDictionary(p => p.Name, p => p.Value.ValueKind switch
-            {
-                JsonValueKind.String => p.Value.GetString()!,
-                JsonValueKind.Number or JsonValueKind.True or JsonValueKind.False => p.Value.GetRawText(),
-                _ => throw new JsonException($"The detail '{p.Name}' must be a plain value."),
-            });
+            return document
+                .RootElement.EnumerateObject()
+                .ToDictionary(
+                    p => p.Name,
+                    p =>
+                        p.Value.ValueKind switch
+                        {
+                            JsonValueKind.String => p.Value.GetString()!,
+                            JsonValueKind.Number or JsonValueKind.True or JsonValueKind.False => p.Value.GetRawText(),
+                            _ => throw new JsonException($"The detail '{p.Name}' must be a plain value."),
+                        }
+                );
         }
 
         public override void Write(Utf8JsonWriter writer, IReadOnlyDictionary<string, string> value, JsonSerializerOptions options)

@@ -1,6 +1,7 @@
 using System.Buffers;
 using System.IO.Compression;
 using System.Text.Json;
+using AmpleLantern.Core.Bodies.Drawing;
 
 namespace AmpleLantern.Exchange;
 
@@ -23,7 +24,9 @@ public static class PackedJson
         var plain = JsonSerializer.SerializeToUtf8Bytes(value, Options);
         var packed = new byte[1 + BrotliEncoder.GetMaxCompressedLength(plain.Length)];
         packed[0] = Brotli;
-        return BrotliEncoder.TryCompress(plain, packed.AsSpan(1), out var length, smallest ? Smallest : Quick, Window) ? packed[..(1 + length)] : plain;
+        return BrotliEncoder.TryCompress(plain, packed.AsSpan(1), out var length, smallest ? Smallest : Quick, Window)
+            ? packed[..(1 + length)]
+            : plain;
     }
 
     /// <exception cref="JsonException">It is no document of this kind.</exception>

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text;
 using System.Text.Json;
+using AmpleLantern.Core.Bodies.Figure;
 
 namespace AmpleLantern.Exchange;
 
@@ -56,12 +57,17 @@ public static class PlainSense
                     break;
                 case JsonTokenType.Null when inList:
                     return Wrong(places, "a list has an empty place. Leave it out or fill it", "empty-place");
-                case JsonTokenType.Number when !reader.TryGetDouble(out var number) || !double.IsFinite(number) || Math.Abs(number) > LargestNumber:
+                case JsonTokenType.Number
+                    when !reader.TryGetDouble(out var number) || !double.IsFinite(number) || Math.Abs(number) > LargestNumber:
                     return Wrong(places, "the number is beyond anything that can be measured. Check it", "number-too-large");
                 case JsonTokenType.String when Text(ref reader) is not { } text:
                     return Wrong(places, "the text has letters that cannot be read. Type it again", "unreadable-text");
                 case JsonTokenType.String when Text(ref reader)!.Length > LongestText:
-                    return Wrong(places, $"the text is longer than {LongestText.ToString("N0", CultureInfo.InvariantCulture)} letters. Shorten it", "text-too-long");
+                    return Wrong(
+                        places,
+                        $"the text is longer than {LongestText.ToString("N0", CultureInfo.InvariantCulture)} letters. Shorten it",
+                        "text-too-long"
+                    );
             }
         }
 
@@ -90,7 +96,13 @@ public static class PlainSense
             pointer.Append('/').Append(place.Now);
         }
 
-        return new("The question cannot be read", $"At {(pointer.Length == 0 ? "the top" : pointer)} {what}.", pointer.ToString(), code, 422);
+        return new(
+            "The question cannot be read",
+            $"At {(pointer.Length == 0 ? "the top" : pointer)} {what}.",
+            pointer.ToString(),
+            code,
+            422
+        );
     }
 
     private sealed class Place(bool isList)

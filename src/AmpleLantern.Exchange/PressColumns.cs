@@ -1,6 +1,8 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Techniques;
 
 namespace AmpleLantern.Exchange;
 
@@ -10,7 +12,17 @@ namespace AmpleLantern.Exchange;
 /// </summary>
 internal sealed class PressColumns : JsonConverter<IReadOnlyList<Press>>
 {
-    private sealed record Columns(int[] Station, string?[]? Place, long[] Start, long[] Seconds, int[] Level, double[] Sink, double[] Hold, double[] Release, int?[]? Breaths);
+    private sealed record Columns(
+        int[] Station,
+        string?[]? Place,
+        long[] Start,
+        long[] Seconds,
+        int[] Level,
+        double[] Sink,
+        double[] Hold,
+        double[] Release,
+        int?[]? Breaths
+    );
 
     public override IReadOnlyList<Press> Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
     {
@@ -26,8 +38,16 @@ internal sealed class PressColumns : JsonConverter<IReadOnlyList<Press>>
         {
             start += c.Start[i];
             presses[i] = new(
-                c.Station[i], c.Place?[i], start / Tenths, c.Seconds[i] / Tenths, One(c.Level, i), One(c.Sink, i), One(c.Hold, i), One(c.Release, i),
-                c.Breaths is null ? null : One(c.Breaths, i));
+                c.Station[i],
+                c.Place?[i],
+                start / Tenths,
+                c.Seconds[i] / Tenths,
+                One(c.Level, i),
+                One(c.Sink, i),
+                One(c.Hold, i),
+                One(c.Release, i),
+                c.Breaths is null ? null : One(c.Breaths, i)
+            );
         }
 
         return presses;
@@ -36,11 +56,21 @@ internal sealed class PressColumns : JsonConverter<IReadOnlyList<Press>>
     public override void Write(Utf8JsonWriter writer, IReadOnlyList<Press> value, JsonSerializerOptions options)
     {
         var starts = value.Select(p => InTenths(p.StartSeconds)).ToArray();
-        JsonSerializer.Serialize(writer, new Columns(
-            [.. value.Select(p => p.Station)], value.Any(p => p.Place is not null) ? [.. value.Select(p => p.Place)] : null,
-            [.. starts.Select((s, i) => i == 0 ? s : s - starts[i - 1])], [.. value.Select(p => InTenths(p.Seconds))],
-            Short([.. value.Select(p => p.Level)]), Short([.. value.Select(p => p.SinkSeconds)]), Short([.. value.Select(p => p.HoldSeconds)]),
-            Short([.. value.Select(p => p.ReleaseSeconds)]), value.Any(p => p.Breaths is not null) ? Short([.. value.Select(p => p.Breaths)]) : null), OpenJson.Options);
+        JsonSerializer.Serialize(
+            writer,
+            new Columns(
+                [.. value.Select(p => p.Station)],
+                value.Any(p => p.Place is not null) ? [.. value.Select(p => p.Place)] : null,
+                [.. starts.Select((s, i) => i == 0 ? s : s - starts[i - 1])],
+                [.. value.Select(p => InTenths(p.Seconds))],
+                Short([.. value.Select(p => p.Level)]),
+                Short([.. value.Select(p => p.SinkSeconds)]),
+                Short([.. value.Select(p => p.HoldSeconds)]),
+                Short([.. value.Select(p => p.ReleaseSeconds)]),
+                value.Any(p => p.Breaths is not null) ? Short([.. value.Select(p => p.Breaths)]) : null
+            ),
+            OpenJson.Options
+        );
     }
 
     private const double Tenths = 10;

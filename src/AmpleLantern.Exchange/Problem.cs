@@ -18,7 +18,12 @@ public sealed record Problem(string Title, string Detail, string? Pointer, strin
         var unknown = Regex.Match(e.Message, "The JSON property '(?<name>[^']*)' could not be mapped");
         if (unknown.Success)
         {
-            return new(Title, $"There is no field '{unknown.Groups["name"].Value}' here. Remove it or check its spelling.", path, "unknown-field");
+            return new(
+                Title,
+                $"There is no field '{unknown.Groups["name"].Value}' here. Remove it or check its spelling.",
+                path,
+                "unknown-field"
+            );
         }
 
         var missing = Regex.Match(e.Message, "missing required properties including: (?<names>.*?)\\.?$");
@@ -27,14 +32,26 @@ public sealed record Problem(string Title, string Detail, string? Pointer, strin
             return new(Title, $"These fields are missing: {missing.Groups["names"].Value}. Add them.", path, "missing-field");
         }
 
-        return e.Message.Contains("could not be converted", StringComparison.Ordinal)
+        return
+            e.Message.Contains("could not be converted", StringComparison.Ordinal)
             || e.InnerException is not null and not JsonException
             || e.Message.Contains("non-nullable", StringComparison.Ordinal)
-            ? new(Title, $"The value at {(path.Length == 0 ? "the top" : path)} is not of the right kind. Check its type and its words.", path, "wrong-type")
-            : new(Title, $"This is not valid JSON at line {e.LineNumber + 1}, near character {e.BytePositionInLine + 1}. Check commas, quotes and brackets.", path, "broken-json");
+            ? new(
+                Title,
+                $"The value at {(path.Length == 0 ? "the top" : path)} is not of the right kind. Check its type and its words.",
+                path,
+                "wrong-type"
+            )
+            : new(
+                Title,
+                $"This is not valid JSON at line {e.LineNumber + 1}, near character {e.BytePositionInLine + 1}. Check commas, quotes and brackets.",
+                path,
+                "broken-json"
+            );
     }
 
-    private static string PointerOf(string? path) => path is null or "$"
-        ? ""
-        : Regex.Replace(path.TrimStart('$'), @"\.|\[|\]", m => m.Value == "]" ? "" : "/").Replace("//", "/", StringComparison.Ordinal);
+    private static string PointerOf(string? path) =>
+        path is null or "$"
+            ? ""
+            : Regex.Replace(path.TrimStart('$'), @"\.|\[|\]", m => m.Value == "]" ? "" : "/").Replace("//", "/", StringComparison.Ordinal);
 }

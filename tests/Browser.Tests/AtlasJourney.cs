@@ -17,14 +17,24 @@ public sealed class AtlasJourney(Server server) : IClassFixture<Server>
             page.Find(".chart .skin");
             page.Press("/");
             page.Press(asked);
-            page.Until($"'{asked}' first", () => page.Driver.FindElements(By.CssSelector(".hits li")).FirstOrDefault()?.Text.StartsWith(found, StringComparison.Ordinal) == true ? "yes" : null);
+            page.Until(
+                $"'{asked}' first",
+                () =>
+                    page.Driver.FindElements(By.CssSelector(".hits li")).FirstOrDefault()?.Text.StartsWith(found, StringComparison.Ordinal)
+                    == true
+                        ? "yes"
+                        : null
+            );
             page.Press(Keys.Enter);
             page.Until(found, () => page.Find(".pointsheet h2").Text.StartsWith(found, StringComparison.Ordinal) ? "yes" : null);
         }
 
         page.See("jumping circle");
         page.Click("on the right side");
-        page.Until("the point on the body", () => page.Driver.FindElements(By.CssSelector(".chart .spot.lit .ring")).Count > 0 ? "yes" : null);
+        page.Until(
+            "the point on the body",
+            () => page.Driver.FindElements(By.CssSelector(".chart .spot.lit .ring")).Count > 0 ? "yes" : null
+        );
         Assert.Contains("position=side-lying-right", page.Driver.Url, StringComparison.Ordinal);
         page.Click("GB31");
         page.See("wind market");
@@ -38,7 +48,14 @@ public sealed class AtlasJourney(Server server) : IClassFixture<Server>
         page.Driver.Navigate().GoToUrl($"{server.Address}/atlas");
         page.Click("Feet, two sets");
         page.See("Where the sets differ");
-        page.Until("solar plexus among what differs", () => page.Driver.FindElements(By.CssSelector(".differ button")).FirstOrDefault(b => b.Text.Contains("solar plexus", StringComparison.Ordinal))).Click();
+        page.Until(
+                "solar plexus among what differs",
+                () =>
+                    page
+                        .Driver.FindElements(By.CssSelector(".differ button"))
+                        .FirstOrDefault(b => b.Text.Contains("solar plexus", StringComparison.Ordinal))
+            )
+            .Click();
         page.See("mm from the inner edge");
         page.Until("it is lit on four soles", () => page.Driver.FindElements(By.CssSelector(".area.reflex.lit")).Count == 4 ? "yes" : null);
     }
@@ -70,9 +87,21 @@ public sealed class AtlasJourney(Server server) : IClassFixture<Server>
         using var page = new Page(server).SignIn();
         page.Open("Bram", "plan");
         page.Click("Palm walk up both thighs");
-        page.Until("the thighs are lit", () => page.Driver.FindElements(By.CssSelector(".stepchart .area.region.lit")).Count >= 2 ? "yes" : null);
-        var other = page.Until("another place of the plan", () => page.Driver.FindElements(By.CssSelector(".stepchart .area.region.dim")).FirstOrDefault(a => a.GetAttribute("textContent")!.StartsWith("round the kneecap", StringComparison.Ordinal)));
+        page.Until(
+            "the thighs are lit",
+            () => page.Driver.FindElements(By.CssSelector(".stepchart .area.region.lit")).Count >= 2 ? "yes" : null
+        );
+        var other = page.Until(
+            "another place of the plan",
+            () =>
+                page
+                    .Driver.FindElements(By.CssSelector(".stepchart .area.region.dim"))
+                    .FirstOrDefault(a => a.GetAttribute("textContent")!.StartsWith("round the kneecap", StringComparison.Ordinal))
+        );
         page.Driver.ExecuteScript("arguments[0].dispatchEvent(new MouseEvent('click', { bubbles: true }))", other);
-        page.Until("the step at the kneecap", () => page.Find(".sheetstep h2").Text.Contains("Kneecap", StringComparison.Ordinal) ? "yes" : null);
+        page.Until(
+            "the step at the kneecap",
+            () => page.Find(".sheetstep h2").Text.Contains("Kneecap", StringComparison.Ordinal) ? "yes" : null
+        );
     }
 }

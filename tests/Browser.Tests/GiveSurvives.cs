@@ -1,4 +1,5 @@
 using AmpleLantern.Browser.Tests.Support;
+using AmpleLantern.Demo;
 using OpenQA.Selenium;
 
 namespace AmpleLantern.Browser.Tests;
@@ -46,7 +47,7 @@ public sealed class GiveSurvives : IAsyncLifetime
         page.Driver.Manage().Cookies.DeleteCookieNamed("lantern");
         page.Press("n");
         page.See("Your sign-in has ended.");
-        page.Find("#sign-password").SendKeys(Data.Demo.DemoPractice.Password + Keys.Enter);
+        page.Find("#sign-password").SendKeys(Demo.DemoPractice.Password + Keys.Enter);
         page.NotSee("Your sign-in has ended.");
         page.See("3 noted");
         page.Press("s");
@@ -79,8 +80,19 @@ public sealed class GiveSurvives : IAsyncLifetime
         await server.Start();
         page.See("11 noted");
         Assert.Equal(before + 10, Events(page));
-        page.Until("the screen to speak", () => page.Driver.FindElements(By.CssSelector(".gready .plum")).FirstOrDefault(p => p.Text.Contains("The session cannot go on", StringComparison.Ordinal)));
-        var responses = page.Api($"/api/visits/{VisitId(page)}/give").GetProperty("session").GetProperty("responses").EnumerateArray().Select(r => r.GetProperty("response").GetString()).ToList();
+        page.Until(
+            "the screen to speak",
+            () =>
+                page
+                    .Driver.FindElements(By.CssSelector(".gready .plum"))
+                    .FirstOrDefault(p => p.Text.Contains("The session cannot go on", StringComparison.Ordinal))
+        );
+        var responses = page.Api($"/api/visits/{VisitId(page)}/give")
+            .GetProperty("session")
+            .GetProperty("responses")
+            .EnumerateArray()
+            .Select(r => r.GetProperty("response").GetString())
+            .ToList();
         // Two of the demo, eight quiet ones and the dizzy one, each once and as they were pressed.
         Assert.Equal(9, responses.Skip(2).Count());
         Assert.Equal(9, responses.Skip(2).Distinct().Count());
@@ -119,7 +131,7 @@ public sealed class GiveSurvives : IAsyncLifetime
         page.Press("n");
         page.See("Your sign-in has ended.");
         page.Retype("#sign-name", "pim");
-        page.Find("#sign-password").SendKeys(Data.Demo.DemoPractice.Password + Keys.Enter);
+        page.Find("#sign-password").SendKeys(Demo.DemoPractice.Password + Keys.Enter);
         page.See("One note of somebody else waits here until they sign in.");
         Assert.Equal(2, Noted(page));
         page.Driver.Manage().Cookies.DeleteCookieNamed("lantern");
@@ -130,9 +142,11 @@ public sealed class GiveSurvives : IAsyncLifetime
         Assert.Equal(3, Noted(page));
     }
 
-    private static int Noted(Page page) => page.Api($"/api/visits/{VisitId(page)}/give").GetProperty("session").GetProperty("responses").GetArrayLength();
+    private static int Noted(Page page) =>
+        page.Api($"/api/visits/{VisitId(page)}/give").GetProperty("session").GetProperty("responses").GetArrayLength();
 
     private static string VisitId(Page page) => new Uri(page.Driver.Url).Segments[2].TrimEnd('/');
 
-    private static long Events(Page page) => page.Api($"/api/visits/{VisitId(page)}/give").GetProperty("session").GetProperty("events").GetInt64();
+    private static long Events(Page page) =>
+        page.Api($"/api/visits/{VisitId(page)}/give").GetProperty("session").GetProperty("events").GetInt64();
 }

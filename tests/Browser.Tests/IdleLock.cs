@@ -1,9 +1,11 @@
 using AmpleLantern.Browser.Tests.Support;
+using AmpleLantern.Demo;
 using OpenQA.Selenium;
 
 namespace AmpleLantern.Browser.Tests;
 
 /// <summary>A page left alone locks itself; what was typed is still there after signing in again.</summary>
+[Collection(nameof(ByTheClock))]
 public sealed class IdleLock(ImpatientServer server) : IClassFixture<ImpatientServer>
 {
     [Fact]
@@ -13,8 +15,11 @@ public sealed class IdleLock(ImpatientServer server) : IClassFixture<ImpatientSe
         page.Open("Maren", "arrive");
         page.Find("#words").SendKeys(" Worse on stairs.");
         page.See("Your sign-in has ended.");
-        Assert.Equal(401L, page.Driver.ExecuteAsyncScript("const done = arguments[arguments.length - 1]; fetch('/api/today').then(r => done(r.status))"));
-        page.Find("#sign-password").SendKeys(Data.Demo.DemoPractice.Password + Keys.Enter);
+        Assert.Equal(
+            401L,
+            page.Driver.ExecuteAsyncScript("const done = arguments[arguments.length - 1]; fetch('/api/today').then(r => done(r.status))")
+        );
+        page.Find("#sign-password").SendKeys(Demo.DemoPractice.Password + Keys.Enter);
         page.NotSee("Your sign-in has ended.");
         Assert.Equal("Ankles thick in the evening. Worse on stairs.", page.Find("#words").GetAttribute("value"));
     }
@@ -32,7 +37,7 @@ public sealed class IdleLock(ImpatientServer server) : IClassFixture<ImpatientSe
         page.Driver.ExecuteScript("window.hand = setInterval(() => window.dispatchEvent(new Event('pointermove')), 300)");
         Thread.Sleep(TimeSpan.FromSeconds(12));
         page.Driver.SwitchTo().Window(first);
-        Assert.Empty(page.Driver.FindElements(By.CssSelector(".door")));
+        Assert.Empty(page.Driver.FindElements(By.CssSelector(".signin")));
         page.Driver.SwitchTo().Window(second);
         page.Driver.ExecuteScript("clearInterval(window.hand)");
         foreach (var tab in new[] { first, second })
@@ -43,7 +48,7 @@ public sealed class IdleLock(ImpatientServer server) : IClassFixture<ImpatientSe
             Assert.True((bool)page.Driver.ExecuteScript("return document.querySelector('.house').inert")!);
         }
 
-        page.Find("#sign-password").SendKeys(Data.Demo.DemoPractice.Password + Keys.Enter);
+        page.Find("#sign-password").SendKeys(Demo.DemoPractice.Password + Keys.Enter);
         page.See("Bram");
         page.Driver.SwitchTo().Window(first);
         page.NotSee("Your sign-in has ended.");
@@ -57,7 +62,7 @@ public sealed class IdleLock(ImpatientServer server) : IClassFixture<ImpatientSe
         page.Open("Wren", "give");
         page.See("noted");
         Thread.Sleep(TimeSpan.FromSeconds(12));
-        Assert.Empty(page.Driver.FindElements(By.CssSelector(".door")));
+        Assert.Empty(page.Driver.FindElements(By.CssSelector(".signin")));
         page.Press("p");
         page.See("Your sign-in has ended.");
     }

@@ -14,7 +14,7 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
         var visit = page.Open("Bram", "plan");
         page.Click("More");
         page.Click("Compose from aims");
-        page.See("Say on the right what the session is for.");
+        page.See("Say what the session is for.");
         Choose(page, "aim-side-0", "right");
         page.Click("One more");
         page.Click("tui na");
@@ -58,7 +58,14 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
         page.Click("More");
         var steps = Steps(page);
         Assert.Equal("Inner edge of both feet", Name(steps[1]));
-        new Actions(page.Driver).MoveToElement(steps[1]).ClickAndHold().MoveByOffset(0, 12).MoveToElement(steps[4]).MoveByOffset(0, 6).Release().Perform();
+        new Actions(page.Driver)
+            .MoveToElement(steps[1])
+            .ClickAndHold()
+            .MoveByOffset(0, 12)
+            .MoveToElement(steps[4])
+            .MoveByOffset(0, 6)
+            .Release()
+            .Perform();
         page.Until("the step lower down", () => Name(Steps(page)[1]) == "Rocking palm walk" ? "moved" : null);
 
         Steps(page)[1].Click();
@@ -66,7 +73,11 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
         page.See("2 steps");
         page.Click("Make a block");
         page.Find("#group-name").SendKeys("Warming" + Keys.Enter);
-        page.Until("the block's heading", () => page.Driver.FindElements(By.CssSelector(".blk")).FirstOrDefault(b => b.Text.StartsWith("Warming", StringComparison.Ordinal)));
+        page.Until(
+            "the block's heading",
+            () =>
+                page.Driver.FindElements(By.CssSelector(".blk")).FirstOrDefault(b => b.Text.StartsWith("Warming", StringComparison.Ordinal))
+        );
         page.Click("Pin");
         page.See("pinned");
         page.Retype("#fit-minutes", "20");
@@ -95,14 +106,18 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
         page.See("left out");
     }
 
-    private static System.Collections.ObjectModel.ReadOnlyCollection<IWebElement> Steps(Page page) => page.Driver.FindElements(By.CssSelector("button.step"));
+    private static System.Collections.ObjectModel.ReadOnlyCollection<IWebElement> Steps(Page page) =>
+        page.Driver.FindElements(By.CssSelector("button.step"));
 
     private static string Name(IWebElement step) => step.FindElement(By.CssSelector(".nm b")).Text;
 
     private static void Choose(Page page, string id, string value) =>
-        page.Until($"the choice {value} of {id}", () =>
-        {
-            page.Find($"#{id} option[value='{value}']").Click();
-            return "chosen";
-        });
+        page.Until(
+            $"the choice {value} of {id}",
+            () =>
+            {
+                page.Find($"#{id} option[value='{value}']").Click();
+                return "chosen";
+            }
+        );
 }

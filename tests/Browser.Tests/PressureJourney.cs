@@ -63,7 +63,7 @@ public sealed class PressureJourney(Server server) : IClassFixture<Server>
         page.Go("/bench/both-hands");
         page.See("Weight between the hands");
         page.Click("Begin");
-        page.Find(".trace .nowdot");
+        page.Find(".curve .nowdot");
         new Actions(page.Driver).KeyDown(Keys.ArrowDown).Perform();
         page.Until("weight under both hands", () => Hand(page, 0) > 2 && Hand(page, 1) > 2 ? "pressed" : null);
         new Actions(page.Driver).KeyUp(Keys.ArrowDown).KeyDown(Keys.ArrowRight).Perform();
@@ -79,7 +79,7 @@ public sealed class PressureJourney(Server server) : IClassFixture<Server>
         page.See("stay to the end");
         page.Click("Look again");
         page.See("on the simulated mat");
-        Assert.NotEmpty(page.Find(".trace .total").GetAttribute("d")!);
+        Assert.NotEmpty(page.Find(".curve .total").GetAttribute("d")!);
         Assert.EndsWith("/csv", page.Find("a[download]").GetAttribute("href")!, StringComparison.Ordinal);
     }
 
@@ -94,11 +94,15 @@ public sealed class PressureJourney(Server server) : IClassFixture<Server>
         Assert.Equal("84", page.Find("#my-mass").GetAttribute("value"));
     }
 
-    private static double Kilograms(Page page) => double.Parse(page.Find(".pressnumbers .big b").Text, System.Globalization.CultureInfo.InvariantCulture);
+    private static double Kilograms(Page page) =>
+        double.Parse(page.Find(".pressnumbers .big b").Text, System.Globalization.CultureInfo.InvariantCulture);
 
     private static string Arrow(Page page, string support) =>
         page.Driver.FindElements(By.CssSelector(".force text")).First(t => t.Text.StartsWith(support, StringComparison.Ordinal)).Text;
 
     private static double Hand(Page page, int index) =>
-        double.Parse(page.Driver.FindElements(By.CssSelector(".live .hands dd"))[index].Text.Trim(), System.Globalization.CultureInfo.InvariantCulture);
+        double.Parse(
+            page.Driver.FindElements(By.CssSelector(".live .hands dd"))[index].Text.Trim(),
+            System.Globalization.CultureInfo.InvariantCulture
+        );
 }

@@ -21,8 +21,13 @@ public sealed class ScreeningJourney(Server server) : IClassFixture<Server>
             Assert.False(phone.Shows("Maren"));
             phone.Find("#phone-words").SendKeys("Thick ankles.");
             phone.Find("#phone-medicines").SendKeys("heparin");
-            var asthma = phone.Until("the question about asthma", () => phone.Driver.FindElements(By.CssSelector(".phonequestion"))
-                .FirstOrDefault(q => q.Text.Contains("Asthma", StringComparison.Ordinal)));
+            var asthma = phone.Until(
+                "the question about asthma",
+                () =>
+                    phone
+                        .Driver.FindElements(By.CssSelector(".phonequestion"))
+                        .FirstOrDefault(q => q.Text.Contains("Asthma", StringComparison.Ordinal))
+            );
             phone.Driver.ExecuteScript("arguments[0].scrollIntoView({block: 'center', behavior: 'instant'})", asthma);
             asthma.FindElement(By.TagName("button")).Click();
             phone.Click("No to the other");
@@ -34,7 +39,13 @@ public sealed class ScreeningJourney(Server server) : IClassFixture<Server>
 
         page.See("came in from their phone");
         // "No to the other" said no to a pregnancy that is on record: it is shown, and taken over only if somebody ticks it.
-        var contrary = page.Until("what contradicts the record", () => page.Driver.FindElements(By.CssSelector(".intake li label")).FirstOrDefault(l => l.Text.Contains("no pregnan", StringComparison.OrdinalIgnoreCase)));
+        var contrary = page.Until(
+            "what contradicts the record",
+            () =>
+                page
+                    .Driver.FindElements(By.CssSelector(".intake li label"))
+                    .FirstOrDefault(l => l.Text.Contains("no pregnan", StringComparison.OrdinalIgnoreCase))
+        );
         Assert.True(contrary.Displayed);
         Assert.False(contrary.FindElement(By.TagName("input")).Selected);
         page.See("medicine: heparin");
@@ -71,17 +82,26 @@ public sealed class ScreeningJourney(Server server) : IClassFixture<Server>
     public void The_five_hardest_clients_of_the_day_are_screened_in_one_click_each()
     {
         using var page = new Page(server).SignIn();
-        foreach (var (client, verdict, why) in new[]
-        {
-            ("Quill Harrowmere", "Change 16 steps before you begin.", "blood thinner: apixaban"),
-            ("Ines Kestrelow", "before you begin.", "No heat on numb feet or hands"),
-            ("Rowan Tidewell", "before you begin.", "Leave the port and its line alone"),
-            ("Sabeth Loom", "before you begin.", "Imaging before this shoulder is mobilised"),
-            ("Dorrit Anselwick", "Change 8 steps before you begin.", "The dates given make 12 weeks and 16 weeks."),
-        })
+        foreach (
+            var (client, verdict, why) in new[]
+            {
+                ("Quill Harrowmere", "Change 16 steps before you begin.", "blood thinner: apixaban"),
+                ("Ines Kestrelow", "before you begin.", "No heat on numb feet or hands"),
+                ("Rowan Tidewell", "before you begin.", "Leave the port and its line alone"),
+                ("Sabeth Loom", "before you begin.", "Imaging before this shoulder is mobilised"),
+                ("Dorrit Anselwick", "Change 8 steps before you begin.", "The dates given make 12 weeks and 16 weeks."),
+            }
+        )
         {
             page.Driver.Navigate().GoToUrl($"{server.Address}/today?who=all");
-            page.Until($"the visit of {client}", () => page.Driver.FindElements(By.CssSelector("a.dayvisit")).FirstOrDefault(a => a.Text.Contains(client, StringComparison.Ordinal))).Click();
+            page.Until(
+                    $"the visit of {client}",
+                    () =>
+                        page
+                            .Driver.FindElements(By.CssSelector("a.dayvisit"))
+                            .FirstOrDefault(a => a.Text.Contains(client, StringComparison.Ordinal))
+                )
+                .Click();
             page.See(verdict);
             page.See(why);
         }

@@ -1,3 +1,7 @@
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Data.Keeping;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Demo;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Tests.Support;
 using Microsoft.EntityFrameworkCore;
@@ -11,7 +15,18 @@ public sealed class AccessTests(House house) : IClassFixture<House>
     public async Task Nobody_comes_in_without_signing_in()
     {
         var guest = await house.Guest(null);
-        foreach (var path in new[] { "/api/today", "/api/clients", "/api/vocabulary", "/api/rules", "/api/trail", "/api/people", $"/api/visits/{Guid.NewGuid()}" })
+        foreach (
+            var path in new[]
+            {
+                "/api/today",
+                "/api/clients",
+                "/api/vocabulary",
+                "/api/rules",
+                "/api/trail",
+                "/api/people",
+                $"/api/visits/{Guid.NewGuid()}",
+            }
+        )
         {
             guest.Refused(401, "signed-out", await guest.Get(path));
         }
@@ -28,7 +43,7 @@ public sealed class AccessTests(House house) : IClassFixture<House>
         }
 
         guest.Refused(401, "locked-out", await guest.Post("/api/sign-in", new { name = "pim", password = "not this one" }));
-        guest.Refused(401, "locked-out", await guest.Post("/api/sign-in", new { name = "pim", password = Data.Demo.DemoPractice.Password }));
+        guest.Refused(401, "locked-out", await guest.Post("/api/sign-in", new { name = "pim", password = Demo.DemoPractice.Password }));
     }
 
     [Fact]
@@ -44,12 +59,15 @@ public sealed class AccessTests(House house) : IClassFixture<House>
     {
         var desk = await house.Guest("ansa");
         var today = (await desk.Get("/api/today"))!;
-        Assert.All(today["visits"]!.AsArray(), v =>
-        {
-            Assert.Null(v!["answer"]);
-            Assert.Null(v["age"]);
-            Assert.Empty(v["lamps"]!.AsArray());
-        });
+        Assert.All(
+            today["visits"]!.AsArray(),
+            v =>
+            {
+                Assert.Null(v!["answer"]);
+                Assert.Null(v["age"]);
+                Assert.Empty(v["lamps"]!.AsArray());
+            }
+        );
         desk.Refused(403, "not-yours", await desk.Get($"/api/visits/{(string)today["visits"]![0]!["id"]!}"));
         var particulars = (await desk.Get($"/api/clients/{(string)today["visits"]![0]!["clientId"]!}"))!;
         Assert.All(new[] { "facts", "earlier", "visits", "trends" }, part => Assert.Empty(particulars[part]!.AsArray()));
@@ -63,7 +81,19 @@ public sealed class AccessTests(House house) : IClassFixture<House>
         var id = await student.VisitOf("Tobin");
         var version = (int)(await student.Visit(id))["version"]!;
         student.Refused(403, "not-yours", await student.Post($"/api/visits/{id}/sign", new { version }));
-        student.Refused(403, "not-yours", await student.Post($"/api/visits/{id}/overrides", new { version, rule = "x", reason = "because I say so" }));
+        student.Refused(
+            403,
+            "not-yours",
+            await student.Post(
+                $"/api/visits/{id}/overrides",
+                new
+                {
+                    version,
+                    rule = "x",
+                    reason = "because I say so",
+                }
+            )
+        );
         student.Refused(403, "not-yours", await student.Get("/api/trail"));
         student.Refused(403, "not-yours", await student.Get("/api/people"));
     }
@@ -75,39 +105,105 @@ public sealed class AccessTests(House house) : IClassFixture<House>
         var (pim, teo, odile) = (await own.Guest("pim"), await own.Guest("teo"), await own.Guest());
         var id = await pim.VisitOf("Sedge");
         async Task<int> Version() => (int)(await teo.Visit(id))["version"]!;
-        var clot = new { fact = "clot", status = "suspected", side = "right" };
+        var clot = new
+        {
+            fact = "clot",
+            status = "suspected",
+            side = "right",
+        };
         async Task<(string Path, object Body)[]> Doors() =>
-        [
-            ("facts/none", new { version = await Version(), facts = new[] { "clot" } }),
-            ("facts/strike", new { version = await Version(), entry = clot, reason = "It was a mistake." }),
-        ];
+            [
+                ("facts/none", new { version = await Version(), facts = new[] { "clot" } }),
+                (
+                    "facts/strike",
+                    new
+                    {
+                        version = await Version(),
+                        entry = clot,
+                        reason = "It was a mistake.",
+                    }
+                ),
+            ];
         foreach (var (path, body) in await Doors())
         {
             pim.Refused(403, "not-yours", await pim.Post($"/api/visits/{id}/{path}", body));
         }
 
-        pim.Refused(403, "not-yours", await pim.Put($"/api/visits/{id}/facts", new { version = await Version(), entry = new { fact = "clot", status = "past", side = "right", since = "2020-01-01" } }));
-        pim.Refused(403, "not-yours", await pim.Put($"/api/visits/{id}/facts", new { version = await Version(), entry = new { fact = "clot", status = "no", side = "right" } }));
+        pim.Refused(
+            403,
+            "not-yours",
+            await pim.Put(
+                $"/api/visits/{id}/facts",
+                new
+                {
+                    version = await Version(),
+                    entry = new
+                    {
+                        fact = "clot",
+                        status = "past",
+                        side = "right",
+                        since = "2020-01-01",
+                    },
+                }
+            )
+        );
+        pim.Refused(
+            403,
+            "not-yours",
+            await pim.Put(
+                $"/api/visits/{id}/facts",
+                new
+                {
+                    version = await Version(),
+                    entry = new
+                    {
+                        fact = "clot",
+                        status = "no",
+                        side = "right",
+                    },
+                }
+            )
+        );
         var (last, asked) = (await Doors())[1];
         await teo.Post($"/api/visits/{id}/{last}", asked);
         Assert.Equal(200, (int)teo.Last.StatusCode);
 
         // A rule of our own that goes by age: a birth date put right by a student lifts it no more than a fact does.
-        await odile.Post("/api/rules", new
-        {
-            title = "A physician looks at our eldest first",
-            when = new { age = "older-adult" },
-            then = new[] { new { outcome = "refer-first" } },
-            why = "For the test's sake only.",
-            instead = "Ask their physician.",
-            reason = "For the test's sake only.",
-        });
+        await odile.Post(
+            "/api/rules",
+            new
+            {
+                title = "A physician looks at our eldest first",
+                when = new { age = "older-adult" },
+                then = new[] { new { outcome = "refer-first" } },
+                why = "For the test's sake only.",
+                instead = "Ask their physician.",
+                reason = "For the test's sake only.",
+            }
+        );
         Assert.Equal(200, (int)odile.Last.StatusCode);
         var eldest = (string)(await odile.Post("/api/clients", new { name = "Nan Underbough", birthDate = "1940-05-05" }))!["id"]!;
-        await odile.Post("/api/visits", new { clientId = eldest, date = "2030-01-07", at = "10:00:00", minutesBooked = 40, flow = "groin-hold", practitioner = "teo" });
+        await odile.Post(
+            "/api/visits",
+            new
+            {
+                clientId = eldest,
+                date = "2030-01-07",
+                at = "10:00:00",
+                minutesBooked = 40,
+                flow = "groin-hold",
+                practitioner = "teo",
+            }
+        );
         Assert.Equal(200, (int)odile.Last.StatusCode);
         var client = (await odile.Get($"/api/clients/{eldest}"))!;
-        object Edit() => new { version = (int)client["version"]!, name = (string)client["name"]!, birthDate = "1990-05-05" };
+        object Edit() =>
+            new
+            {
+                version = (int)client["version"]!,
+                name = (string)client["name"]!,
+                birthDate = "1990-05-05",
+            };
         pim.Refused(403, "not-yours", await pim.Put($"/api/clients/{eldest}", Edit()));
         Assert.Equal(client["birthDate"]!.ToJsonString(), (await odile.Get($"/api/clients/{eldest}"))!["birthDate"]!.ToJsonString());
         await teo.Put($"/api/clients/{eldest}", Edit());
@@ -123,11 +219,33 @@ public sealed class AccessTests(House house) : IClassFixture<House>
         await guest.Put($"/api/visits/{id}/check-in", new { version = (int)visit["version"]!, words = "Tired, but sleeping." });
         var owner = await house.Guest();
         var trail = (await owner.Get($"/api/trail?clientId={(string)visit["client"]!["id"]!}"))!.AsArray();
-        Assert.Contains(trail, a => (string)a!["who"]! == "Teo Marsh" && (string)a["action"]! == "read" && ((string)a["subject"]!).Contains(id, StringComparison.Ordinal));
-        Assert.Contains(trail, a => (string)a!["who"]! == "Teo Marsh" && (string)a["action"]! == "changed" && ((string)a["what"]!).Contains("Words", StringComparison.Ordinal));
-        foreach (var sql in new[] { "UPDATE Audit SET Who = 'somebody else'", "DELETE FROM Audit", "DELETE FROM SessionEvents", "UPDATE SessionEvents SET Kind = 'Next'" })
+        Assert.Contains(
+            trail,
+            a =>
+                (string)a!["who"]! == "Teo Marsh"
+                && (string)a["action"]! == "read"
+                && ((string)a["subject"]!).Contains(id, StringComparison.Ordinal)
+        );
+        Assert.Contains(
+            trail,
+            a =>
+                (string)a!["who"]! == "Teo Marsh"
+                && (string)a["action"]! == "changed"
+                && ((string)a["what"]!).Contains("Words", StringComparison.Ordinal)
+        );
+        foreach (
+            var sql in new[]
+            {
+                "UPDATE Audit SET Who = 'somebody else'",
+                "DELETE FROM Audit",
+                "DELETE FROM SessionEvents",
+                "UPDATE SessionEvents SET Kind = 'Next'",
+            }
+        )
         {
-            var error = await Assert.ThrowsAsync<Microsoft.Data.Sqlite.SqliteException>(() => house.InDb(db => db.Database.ExecuteSqlRawAsync(sql)));
+            var error = await Assert.ThrowsAsync<Microsoft.Data.Sqlite.SqliteException>(() =>
+                house.InDb(db => db.Database.ExecuteSqlRawAsync(sql))
+            );
             Assert.Contains("only grows", error.Message, StringComparison.Ordinal);
         }
     }
@@ -142,7 +260,9 @@ public sealed class AccessTests(House house) : IClassFixture<House>
         Assert.Contains("frame-ancestors 'none'", headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
         Assert.DoesNotContain("unsafe", headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
         Assert.Equal("nosniff", headers.GetValues("X-Content-Type-Options").Single());
-        var cookie = (await house.Guest()).Last.Headers.GetValues("Set-Cookie").Single(c => c.StartsWith("lantern=", StringComparison.Ordinal));
+        var cookie = (await house.Guest())
+            .Last.Headers.GetValues("Set-Cookie")
+            .Single(c => c.StartsWith("lantern=", StringComparison.Ordinal));
         Assert.Contains("httponly", cookie, StringComparison.OrdinalIgnoreCase);
         Assert.Contains("samesite=strict", cookie, StringComparison.OrdinalIgnoreCase);
     }
@@ -161,7 +281,13 @@ public sealed class AccessTests(House house) : IClassFixture<House>
         await using var empty = new EmptyHouse();
         var guest = await empty.Guest(null);
         Assert.True((bool)(await guest.Get("/api/me"))!["needsSetup"]!);
-        var owner = new { code = "guess", name = "first", displayName = "First Owner", password = "a long enough one" };
+        var owner = new
+        {
+            code = "guess",
+            name = "first",
+            displayName = "First Owner",
+            password = "a long enough one",
+        };
         guest.Refused(422, "wrong-code", await guest.Post("/api/setup", owner));
         var code = empty.Services.GetRequiredService<SetupCode>().Value;
         guest.Refused(422, "weak-password", await guest.Post("/api/setup", owner with { code = code, password = "short" }));
@@ -181,7 +307,11 @@ public sealed class AccessTests(House house) : IClassFixture<House>
             await guest.Post("/api/sign-in", new { name = $"nobody{i}", password = "whatever it is" });
         }
 
-        guest.Refused(429, "too-many-tries", await guest.Post("/api/sign-in", new { name = "odile", password = Data.Demo.DemoPractice.Password }));
+        guest.Refused(
+            429,
+            "too-many-tries",
+            await guest.Post("/api/sign-in", new { name = "odile", password = Demo.DemoPractice.Password })
+        );
         // What comes in from phones is counted apart: a client in the waiting room is not shut out with them.
         guest.Refused(404, "no-such-link", await guest.Get("/api/intake/no-such-token"));
     }

@@ -1,4 +1,7 @@
 using System.Text.Json.Nodes;
+using AmpleLantern.Core.Bodies.Drawing;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Tests.Support;
 using Microsoft.EntityFrameworkCore;
 
@@ -42,7 +45,8 @@ public sealed class AtlasTests : IAsyncLifetime
     [Theory]
     [InlineData("..%2F..%2Fsecrets")]
     [InlineData("no-such-figure")]
-    public async Task A_figure_nobody_was_given_is_not_found(string key) => odile.Refused(404, "not-found", await odile.Get($"/api/figures/{key}"));
+    public async Task A_figure_nobody_was_given_is_not_found(string key) =>
+        odile.Refused(404, "not-found", await odile.Get($"/api/figures/{key}"));
 
     [Fact]
     public async Task What_is_measured_changes_the_clients_centimetres_and_their_own_figure_is_drawn()
@@ -52,21 +56,33 @@ public sealed class AtlasTests : IAsyncLifetime
         var client = (string)visit["client"]!["id"]!;
         var before = (await odile.Get($"/api/atlas/points/ST36?clientId={client}"))!;
         Assert.True((bool)before["location"]!["estimate"]!);
-        var measured = (await odile.Put($"/api/visits/{id}/measures", new
-        {
-            version = (int)visit["version"]!,
-            stretchesCm = new Dictionary<string, double> { ["popliteal-crease..lateral-malleolus"] = 48 },
-        }))!;
+        var measured = (
+            await odile.Put(
+                $"/api/visits/{id}/measures",
+                new
+                {
+                    version = (int)visit["version"]!,
+                    stretchesCm = new Dictionary<string, double> { ["popliteal-crease..lateral-malleolus"] = 48 },
+                }
+            )
+        )!;
         var after = (await odile.Get($"/api/atlas/points/ST36?clientId={client}"))!;
         Assert.Equal(9.0, (double)after["location"]!["from"]![0]!["cm"]!, 3);
         Assert.False((bool)after["location"]!["estimate"]!);
         var worth = (await odile.Get($"/api/visits/{id}/measuring"))!["worth"]!.AsArray();
         Assert.Contains(worth, w => (string)w!["stretch"]! == "popliteal-crease..lateral-malleolus" && !(bool)w["estimate"]!);
-        odile.Refused(422, "measure-out-of-range", await odile.Put($"/api/visits/{id}/measures", new
-        {
-            version = (int)measured["version"]!,
-            stretchesCm = new Dictionary<string, double> { ["popliteal-crease..lateral-malleolus"] = 480 },
-        }));
+        odile.Refused(
+            422,
+            "measure-out-of-range",
+            await odile.Put(
+                $"/api/visits/{id}/measures",
+                new
+                {
+                    version = (int)measured["version"]!,
+                    stretchesCm = new Dictionary<string, double> { ["popliteal-crease..lateral-malleolus"] = 480 },
+                }
+            )
+        );
         Assert.Equal(9.0, (double)(await odile.Get($"/api/atlas/points/ST36?clientId={client}"))!["location"]!["from"]![0]!["cm"]!, 3);
         await OwnFigure(client);
         Assert.True(await house.InDb(db => db.Audit.AnyAsync(a => a.Action == "read" && a.Subject == $"client {client}")));

@@ -1,6 +1,11 @@
 using System.Text.Json.Nodes;
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Data;
+using AmpleLantern.Data.Keeping;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Exchange.Knowledge;
 using AmpleLantern.Web.Tests.Support;
 using Microsoft.EntityFrameworkCore;
 
@@ -33,7 +38,17 @@ public sealed class BasisTests : IAsyncLifetime
         var id = await odile.VisitOf(client);
         var before = await odile.Visit(id);
         var record = Record(before);
-        var visit = (await odile.Put($"/api/visits/{id}/check-in", new { version = Version(before), breathsCounted = 11, statureCm = 191 }))!;
+        var visit = (
+            await odile.Put(
+                $"/api/visits/{id}/check-in",
+                new
+                {
+                    version = Version(before),
+                    breathsCounted = 11,
+                    statureCm = 191,
+                }
+            )
+        )!;
         Assert.Equal(11, (double)visit["client"]!["breaths"]!["counted"]!);
         foreach (var who in new[] { "odile", "teo" })
         {
@@ -41,13 +56,29 @@ public sealed class BasisTests : IAsyncLifetime
             await (await house.Guest(who)).Put("/api/me/body", new { massKg = 99, statureM = 1.9 });
         }
 
-        visit = (await odile.Put($"/api/visits/{id}/facts", new { version = Version(visit), entry = new { fact = "osteoporosis", status = "known" } }))!;
+        visit = (
+            await odile.Put(
+                $"/api/visits/{id}/facts",
+                new { version = Version(visit), entry = new { fact = "osteoporosis", status = "known" } }
+            )
+        )!;
         foreach (var path in new[] { "settle", "plan/fit", "plan/repair" })
         {
-            odile.Refused(409, client == "Wren" ? "session-running" : "session-over", await odile.Post($"/api/visits/{id}/{path}", path == "plan/fit" ? new { version = Version(visit), minutes = 20 } : new { version = Version(visit) }));
+            odile.Refused(
+                409,
+                client == "Wren" ? "session-running" : "session-over",
+                await odile.Post(
+                    $"/api/visits/{id}/{path}",
+                    path == "plan/fit" ? new { version = Version(visit), minutes = 20 } : new { version = Version(visit) }
+                )
+            );
         }
 
-        var swap = new { version = Version(visit), swaps = new[] { new { step = (string)visit["plan"]!["steps"]![0]!["id"]!, replacement = "leave-out" } } };
+        var swap = new
+        {
+            version = Version(visit),
+            swaps = new[] { new { step = (string)visit["plan"]!["steps"]![0]!["id"]!, replacement = "leave-out" } },
+        };
         odile.Refused(409, client == "Wren" ? "session-running" : "session-over", await odile.Post($"/api/visits/{id}/swaps", swap));
         Assert.Equal(record, Record(await odile.Visit(id)));
     }
@@ -57,7 +88,21 @@ public sealed class BasisTests : IAsyncLifetime
     {
         var id = await odile.VisitOf("Bram");
         await odile.NoToTheRest(id);
-        await odile.Post($"/api/visits/{id}/give/events", new { events = new[] { new { id = Guid.NewGuid(), at = "2026-01-01T00:00:00Z", kind = "start" } } });
+        await odile.Post(
+            $"/api/visits/{id}/give/events",
+            new
+            {
+                events = new[]
+                {
+                    new
+                    {
+                        id = Guid.NewGuid(),
+                        at = "2026-01-01T00:00:00Z",
+                        kind = "start",
+                    },
+                },
+            }
+        );
         var before = (await odile.Get($"/api/visits/{id}/press"))!;
         await odile.Put("/api/me/body", new { massKg = 110, statureM = 1.95 });
         Assert.Equal(before["lines"]!.ToJsonString(), (await odile.Get($"/api/visits/{id}/press"))!["lines"]!.ToJsonString());
@@ -85,12 +130,49 @@ public sealed class BasisTests : IAsyncLifetime
     {
         var id = await odile.VisitOf("Bram");
         await odile.NoToTheRest(id);
-        var responses = Enumerable.Range(0, 10).Select(i => new { id = Guid.NewGuid(), at = $"2026-01-01T00:{i + 10}:00Z", kind = "response", response = "sigh", step = "thumbs.left", device = "3f2c1d4e" });
-        await odile.Post($"/api/visits/{id}/give/events", new { events = new object[] { new { id = Guid.NewGuid(), at = "2026-01-01T00:00:00Z", kind = "start" } }.Concat(responses).Append(new { id = Guid.NewGuid(), at = "2026-01-01T00:40:00Z", kind = "finish" }) });
+        var responses = Enumerable
+            .Range(0, 10)
+            .Select(i => new
+            {
+                id = Guid.NewGuid(),
+                at = $"2026-01-01T00:{i + 10}:00Z",
+                kind = "response",
+                response = "sigh",
+                step = "thumbs.left",
+                device = "3f2c1d4e",
+            });
+        await odile.Post(
+            $"/api/visits/{id}/give/events",
+            new
+            {
+                events = new object[]
+                {
+                    new
+                    {
+                        id = Guid.NewGuid(),
+                        at = "2026-01-01T00:00:00Z",
+                        kind = "start",
+                    },
+                }
+                    .Concat(responses)
+                    .Append(
+                        new
+                        {
+                            id = Guid.NewGuid(),
+                            at = "2026-01-01T00:40:00Z",
+                            kind = "finish",
+                        }
+                    ),
+            }
+        );
         var visit = await odile.Visit(id);
         await odile.Post($"/api/visits/{id}/sign", new { version = Version(visit) });
         Assert.Equal(42, visit["plan"]!["steps"]!.AsArray().Count);
-        var bytes = await house.InDb(async db => await Length(db, "Visits", "Id", id) + await Length(db, "Bases", "VisitId", id) + await Length(db, "SessionEvents", "VisitId", id));
+        var bytes = await house.InDb(async db =>
+            await Length(db, "Visits", "Id", id)
+            + await Length(db, "Bases", "VisitId", id)
+            + await Length(db, "SessionEvents", "VisitId", id)
+        );
         Assert.InRange(bytes, 5_000, 15_000);
     }
 
@@ -100,7 +182,11 @@ public sealed class BasisTests : IAsyncLifetime
     {
         var columns = await db.Database.SqlQueryRaw<string>($"SELECT name AS Value FROM pragma_table_info('{table}')").ToListAsync();
         var sum = string.Join(" + ", columns.Select(c => $"COALESCE(LENGTH(CAST(\"{c}\" AS BLOB)), 0)"));
-        return (await db.Database.SqlQueryRaw<long>($"SELECT SUM({sum}) AS Value FROM \"{table}\" WHERE \"{key}\" = '{visit.ToUpperInvariant()}'").ToListAsync()).Single();
+        return (
+            await db
+                .Database.SqlQueryRaw<long>($"SELECT SUM({sum}) AS Value FROM \"{table}\" WHERE \"{key}\" = '{visit.ToUpperInvariant()}'")
+                .ToListAsync()
+        ).Single();
     }
 #pragma warning restore EF1002
 
@@ -111,16 +197,43 @@ public sealed class BasisTests : IAsyncLifetime
         var id = await odile.VisitOf("Sedge");
         var visit = await pim.Visit(id);
         var clot = visit["facts"]!.AsArray().Select(f => f!["entry"]!).First(e => (string)e["fact"]! == "clot");
-        pim.Refused(403, "not-yours", await pim.Post($"/api/visits/{id}/facts/strike", new { version = Version(visit), entry = JsonNode.Parse(clot.ToJsonString()), reason = "It was nothing." }));
-        pim.Refused(403, "not-yours", await pim.Put($"/api/visits/{id}/facts", new { version = Version(visit), entry = new { fact = "clot", status = "no" } }));
+        pim.Refused(
+            403,
+            "not-yours",
+            await pim.Post(
+                $"/api/visits/{id}/facts/strike",
+                new
+                {
+                    version = Version(visit),
+                    entry = JsonNode.Parse(clot.ToJsonString()),
+                    reason = "It was nothing.",
+                }
+            )
+        );
+        pim.Refused(
+            403,
+            "not-yours",
+            await pim.Put($"/api/visits/{id}/facts", new { version = Version(visit), entry = new { fact = "clot", status = "no" } })
+        );
         Assert.Equal(visit["screen"]!.ToJsonString(), (await pim.Visit(id))["screen"]!.ToJsonString());
         Assert.Equal(0, await house.InDb(db => db.EarlierFacts.CountAsync()));
         Assert.False((bool)(visit["may"]!["sign"]!["allowed"]!));
 
-        await odile.Post($"/api/visits/{id}/facts/strike", new { version = Version(visit), entry = JsonNode.Parse(clot.ToJsonString()), reason = "Ultrasound this morning: no clot." });
+        await odile.Post(
+            $"/api/visits/{id}/facts/strike",
+            new
+            {
+                version = Version(visit),
+                entry = JsonNode.Parse(clot.ToJsonString()),
+                reason = "Ultrasound this morning: no clot.",
+            }
+        );
         Assert.Equal(200, (int)odile.Last.StatusCode);
         var struck = await house.InDb(db => db.EarlierFacts.SingleAsync());
-        Assert.Equal(("clot", FactStatus.Suspected, "Ultrasound this morning: no clot."), (struck.Entry.Fact, struck.Entry.Status, struck.Reason));
+        Assert.Equal(
+            ("clot", FactStatus.Suspected, "Ultrasound this morning: no clot."),
+            (struck.Entry.Fact, struck.Entry.Status, struck.Reason)
+        );
         await Assert.ThrowsAsync<Microsoft.Data.Sqlite.SqliteException>(() => house.InDb(db => db.EarlierFacts.ExecuteDeleteAsync()));
     }
 
@@ -134,17 +247,44 @@ public sealed class BasisTests : IAsyncLifetime
         {
             var visit = await db.Visits.Include(v => v.Client).SingleAsync(v => v.Id == Guid.Parse(id));
             visit.Plan = stale;
-            db.Facts.Add(new() { ClientId = visit.ClientId, Fact = "humours-out-of-balance", RecordedBy = "x" });
-            db.OwnFlows.Add(new() { Id = Guid.NewGuid(), Name = "All gone", Summary = "", Plan = plan with { Steps = [stale.Steps[1]] }, Author = "x" });
+            db.Facts.Add(
+                new()
+                {
+                    ClientId = visit.ClientId,
+                    Fact = "humours-out-of-balance",
+                    RecordedBy = "x",
+                }
+            );
+            db.OwnFlows.Add(
+                new()
+                {
+                    Id = Guid.NewGuid(),
+                    Name = "All gone",
+                    Summary = "",
+                    Plan = plan with { Steps = [stale.Steps[1]] },
+                    Author = "x",
+                }
+            );
             var rule = (await odile.Get("/api/rules"))!.AsArray()[0]!;
-            db.OwnRules.Add(new()
-            {
-                Id = "own.stale",
-                Reason = "Once it made sense.",
-                Author = "x",
-                AddedAt = NodaTime.Instant.FromUtc(2026, 1, 1, 0, 0),
-                Rule = new("own.stale", "Gone", new("own rule"), new(Fact: "humours-out-of-balance"), [new(Outcome.Avoid)], "Because.", ["Nothing."], []),
-            });
+            db.OwnRules.Add(
+                new()
+                {
+                    Id = "own.stale",
+                    Reason = "Once it made sense.",
+                    Author = "x",
+                    AddedAt = NodaTime.Instant.FromUtc(2026, 1, 1, 0, 0),
+                    Rule = new(
+                        "own.stale",
+                        "Gone",
+                        new("own rule"),
+                        new() { Fact = "humours-out-of-balance" },
+                        [new(Outcome.Avoid)],
+                        "Because.",
+                        ["Nothing."],
+                        []
+                    ),
+                }
+            );
             return await db.SaveChangesAsync();
         });
         await using var again = new HouseOn(await house.Leave());
@@ -153,12 +293,25 @@ public sealed class BasisTests : IAsyncLifetime
         var shown = await guest.Visit(id);
         Assert.Equal(41, shown["plan"]!["steps"]!.AsArray().Count);
         Assert.Contains("long-forgotten-press", (string)shown["setAside"]![0]!, StringComparison.Ordinal);
-        Assert.Contains(shown["screen"]!["unresolved"]!.AsArray(), u => ((string)u!["saying"]!).Contains("humours out of balance", StringComparison.Ordinal));
+        Assert.Contains(
+            shown["screen"]!["unresolved"]!.AsArray(),
+            u => ((string)u!["saying"]!).Contains("humours out of balance", StringComparison.Ordinal)
+        );
         var kept = (await guest.Get("/api/library"))!.AsArray().Single(c => (string)c!["name"]! == "All gone")!;
         Assert.Contains("long-forgotten-press", (string)kept["setAside"]![0]!, StringComparison.Ordinal);
         var ownRule = (await guest.Get("/api/rules"))!.AsArray().Single(r => (string)r!["rule"]!["id"]! == "own.stale")!;
         Assert.Contains("does not speak any more", (string)ownRule["setAside"]!, StringComparison.Ordinal);
-        foreach (var path in new[] { "/api/clients", "/api/people", "/api/trail", $"/api/visits/{id}/press", $"/api/visits/{id}/plan/dose", $"/api/visits/{id}/plan/sources" })
+        foreach (
+            var path in new[]
+            {
+                "/api/clients",
+                "/api/people",
+                "/api/trail",
+                $"/api/visits/{id}/press",
+                $"/api/visits/{id}/plan/dose",
+                $"/api/visits/{id}/plan/sources",
+            }
+        )
         {
             await guest.Get(path);
             Assert.Equal(200, (int)guest.Last.StatusCode);
@@ -168,7 +321,11 @@ public sealed class BasisTests : IAsyncLifetime
     [Fact]
     public async Task A_signed_visit_reads_the_same_when_words_of_it_have_gone_from_the_knowledge()
     {
-        var id = (await house.InDb(db => db.Visits.Where(v => v.SignedAt != null && v.Client!.Name.StartsWith("Marlo")).Select(v => v.Id).SingleAsync())).ToString();
+        var id = (
+            await house.InDb(db =>
+                db.Visits.Where(v => v.SignedAt != null && v.Client!.Name.StartsWith("Marlo")).Select(v => v.Id).SingleAsync()
+            )
+        ).ToString();
         var before = await odile.Visit(id);
         var knowledge = Path.Combine(house.Folder, "knowledge");
         foreach (var file in Directory.GetFiles(Exchange.Knowledge.KnowledgeFolder.Shipped, "*", SearchOption.AllDirectories))
@@ -177,12 +334,19 @@ public sealed class BasisTests : IAsyncLifetime
             Directory.CreateDirectory(Path.GetDirectoryName(to)!);
             // The response goes, and a measure is called otherwise: both stand in the record.
             var text = File.ReadAllText(file);
-            File.WriteAllText(to, Path.GetFileName(file) switch
-            {
-                "responses.json" => WithoutEntry(text, "responses", "tender"),
-                "measures.json" => text.Replace("\"name\": \"Heavy legs\"", "\"name\": \"Weight of the legs\"", StringComparison.Ordinal),
-                _ => text,
-            });
+            File.WriteAllText(
+                to,
+                Path.GetFileName(file) switch
+                {
+                    "responses.json" => WithoutEntry(text, "responses", "tender"),
+                    "measures.json" => text.Replace(
+                        "\"name\": \"Heavy legs\"",
+                        "\"name\": \"Weight of the legs\"",
+                        StringComparison.Ordinal
+                    ),
+                    _ => text,
+                }
+            );
         }
 
         await using var again = new HouseOn(await house.Leave(), knowledge);

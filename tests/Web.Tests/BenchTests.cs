@@ -1,4 +1,7 @@
 using System.Text.Json.Nodes;
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Training;
 using AmpleLantern.Exchange;
 using AmpleLantern.Web.Bench;
@@ -97,9 +100,7 @@ public sealed class BenchTests
         await using var line = await Line(house, await house.Guest("pim"));
         var unknown = await Assert.ThrowsAsync<HubException>(async () =>
         {
-            await foreach (var _ in line.StreamAsync<MatBatch>("Run", "no-such-drill", (string?)null))
-            {
-            }
+            await foreach (var _ in line.StreamAsync<MatBatch>("Run", "no-such-drill", (string?)null)) { }
         });
         Assert.Contains("There is no such drill.", unknown.Message, StringComparison.Ordinal);
         var nothing = await Assert.ThrowsAsync<HubException>(() => line.InvokeAsync<DrillRunLine>("Finish"));
@@ -109,12 +110,15 @@ public sealed class BenchTests
     private static async Task<HubConnection> Line(House house, Guest guest)
     {
         var line = new HubConnectionBuilder()
-            .WithUrl(new Uri(house.Server.BaseAddress, "/hubs/mat"), o =>
-            {
-                o.HttpMessageHandlerFactory = _ => house.Server.CreateHandler();
-                o.Transports = HttpTransportType.LongPolling;
-                o.Headers["Cookie"] = guest.Cookies;
-            })
+            .WithUrl(
+                new Uri(house.Server.BaseAddress, "/hubs/mat"),
+                o =>
+                {
+                    o.HttpMessageHandlerFactory = _ => house.Server.CreateHandler();
+                    o.Transports = HttpTransportType.LongPolling;
+                    o.Headers["Cookie"] = guest.Cookies;
+                }
+            )
             .AddJsonProtocol(o => OpenJson.Configure(o.PayloadSerializerOptions, strict: true))
             .Build();
         await line.StartAsync();

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Tests.Support;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.EntityFrameworkCore;
@@ -31,12 +32,28 @@ public sealed class DiaryTests : IAsyncLifetime
 
     public ValueTask DisposeAsync() => house.DisposeAsync();
 
-    private async Task<string> Una() => (string)(await odile.Get("/api/clients"))!.AsArray().Single(c => (string)c!["name"]! == "Una Saltmarsh")!["id"]!;
+    private async Task<string> Una() =>
+        (string)(await odile.Get("/api/clients"))!.AsArray().Single(c => (string)c!["name"]! == "Una Saltmarsh")!["id"]!;
 
-    private async Task<JsonNode> Book(string date, string at, string practitioner = "teo", string room = "loft", int minutes = 40) => (await odile.Post(
-        "/api/visits", new { clientId = await Una(), date, at = at + ":00", minutesBooked = minutes, flow = "groin-hold", practitioner, room }))!;
+    private async Task<JsonNode> Book(string date, string at, string practitioner = "teo", string room = "loft", int minutes = 40) =>
+        (
+            await odile.Post(
+                "/api/visits",
+                new
+                {
+                    clientId = await Una(),
+                    date,
+                    at = at + ":00",
+                    minutesBooked = minutes,
+                    flow = "groin-hold",
+                    practitioner,
+                    room,
+                }
+            )
+        )!;
 
-    private async Task<IReadOnlyList<string>> Due() => [.. (await odile.Get("/api/today"))!["due"]!.AsArray().Select(d => (string)d!["client"]!)];
+    private async Task<IReadOnlyList<string>> Due() =>
+        [.. (await odile.Get("/api/today"))!["due"]!.AsArray().Select(d => (string)d!["client"]!)];
 
     [Theory]
     // Half past eleven and half past midnight in the practice; in UTC both are other days, or the same.
@@ -56,9 +73,39 @@ public sealed class DiaryTests : IAsyncLifetime
         Assert.StartsWith("23:30", (string)day["now"]!, StringComparison.Ordinal);
         var visit = await odile.Visit((string)(await Book(evening, "23:30"))["id"]!);
         // Said this evening, it is new this evening and not tomorrow.
-        visit = (await odile.Put($"/api/visits/{(string)visit["id"]!}/facts", new { version = (int)visit["version"]!, entry = new { fact = "diabetes", status = "known", since = evening } }))!;
+        visit = (
+            await odile.Put(
+                $"/api/visits/{(string)visit["id"]!}/facts",
+                new
+                {
+                    version = (int)visit["version"]!,
+                    entry = new
+                    {
+                        fact = "diabetes",
+                        status = "known",
+                        since = evening,
+                    },
+                }
+            )
+        )!;
         Assert.True((bool)visit["facts"]!.AsArray().Single(f => (string)f!["entry"]!["fact"]! == "diabetes")!["isNew"]!);
-        odile.Refused(422, "since-after-today", await odile.Put($"/api/visits/{(string)visit["id"]!}/facts", new { version = (int)visit["version"]!, entry = new { fact = "diabetes", status = "known", since = next } }));
+        odile.Refused(
+            422,
+            "since-after-today",
+            await odile.Put(
+                $"/api/visits/{(string)visit["id"]!}/facts",
+                new
+                {
+                    version = (int)visit["version"]!,
+                    entry = new
+                    {
+                        fact = "diabetes",
+                        status = "known",
+                        since = next,
+                    },
+                }
+            )
+        );
         house.Clock.Stands = At(early);
         Assert.Equal(next, (string)(await odile.Get("/api/today"))!["date"]!);
         var later = await odile.Visit((string)(await Book(next, "00:30"))["id"]!);
@@ -94,22 +141,56 @@ public sealed class DiaryTests : IAsyncLifetime
         await Book("2026-05-05", "12:00", "odile", "cellar");
         var desk = await house.Guest("ansa");
         var booking = (await desk.Get($"/api/bookings/{id}"))!;
-        object Move(string date, string at, string who) => new { version = (int)booking["version"]!, date, at = at + ":00", minutesBooked = 50, room = "cellar", practitioner = who };
+        object Move(string date, string at, string who) =>
+            new
+            {
+                version = (int)booking["version"]!,
+                date,
+                at = at + ":00",
+                minutesBooked = 50,
+                room = "cellar",
+                practitioner = who,
+            };
         desk.Refused(409, "taken", await desk.Put($"/api/bookings/{id}", Move("2026-05-05", "12:10", "odile")));
         booking = (await desk.Put($"/api/bookings/{id}", Move("2026-05-05", "13:00", "odile")))!;
-        Assert.Equal(("2026-05-05", "13:00:00", "odile", 50), ((string)booking["date"]!, (string)booking["at"]!, (string)booking["practitioner"]!, (int)booking["minutesBooked"]!));
-        desk.Refused(422, "reason-too-short", await desk.Post($"/api/bookings/{id}/cancel", new { version = (int)booking["version"]!, reason = " " }));
-        booking = (await desk.Post($"/api/bookings/{id}/cancel", new { version = (int)booking["version"]!, reason = "Called off by mail." }))!;
+        Assert.Equal(
+            ("2026-05-05", "13:00:00", "odile", 50),
+            ((string)booking["date"]!, (string)booking["at"]!, (string)booking["practitioner"]!, (int)booking["minutesBooked"]!)
+        );
+        desk.Refused(
+            422,
+            "reason-too-short",
+            await desk.Post($"/api/bookings/{id}/cancel", new { version = (int)booking["version"]!, reason = " " })
+        );
+        booking = (
+            await desk.Post($"/api/bookings/{id}/cancel", new { version = (int)booking["version"]!, reason = "Called off by mail." })
+        )!;
         Assert.True((bool)booking["cancelled"]!);
         Assert.Single((await odile.Get("/api/today?date=2026-05-05"))!["visits"]!.AsArray());
         Assert.Equal(200, await Status(Book("2026-05-05", "13:00", "odile", "cellar")));
         var visit = await odile.Visit(id);
         Assert.Equal("cancelled", (string)visit["phase"]!);
-        odile.Refused(409, "cancelled", await odile.Put($"/api/visits/{id}/check-in", new { version = (int)visit["version"]!, words = "Too late." }));
-        desk.Refused(409, "cancelled", await desk.Post($"/api/bookings/{id}/cancel", new { version = (int)booking["version"]!, reason = "Once more." }));
+        odile.Refused(
+            409,
+            "cancelled",
+            await odile.Put($"/api/visits/{id}/check-in", new { version = (int)visit["version"]!, words = "Too late." })
+        );
+        desk.Refused(
+            409,
+            "cancelled",
+            await desk.Post($"/api/bookings/{id}/cancel", new { version = (int)booking["version"]!, reason = "Once more." })
+        );
         var pim = await house.Guest("pim");
-        pim.Refused(403, "not-yours", await pim.Post($"/api/bookings/{await odile.VisitOf("Bram")}/cancel", new { version = 0, reason = "No reason." }));
-        desk.Refused(409, "session-running", await desk.Put($"/api/bookings/{await odile.VisitOf("Wren")}", Move("2026-06-05", "13:00", "odile")));
+        pim.Refused(
+            403,
+            "not-yours",
+            await pim.Post($"/api/bookings/{await odile.VisitOf("Bram")}/cancel", new { version = 0, reason = "No reason." })
+        );
+        desk.Refused(
+            409,
+            "session-running",
+            await desk.Put($"/api/bookings/{await odile.VisitOf("Wren")}", Move("2026-06-05", "13:00", "odile"))
+        );
     }
 
     [Fact]
@@ -118,7 +199,17 @@ public sealed class DiaryTests : IAsyncLifetime
         var wren = await odile.Visit(await odile.VisitOf("Wren"));
         var client = (string)wren["client"]!["id"]!;
         var h = (await odile.Get($"/api/clients/{client}"))!;
-        object Edit(string name, double? stature, string? born = "1991-01-01") => new { version = (int)h["version"]!, name, birthDate = born, occupation = "glass blower", statureCm = stature, contact = "by the bell", words = "Left-handed." };
+        object Edit(string name, double? stature, string? born = "1991-01-01") =>
+            new
+            {
+                version = (int)h["version"]!,
+                name,
+                birthDate = born,
+                occupation = "glass blower",
+                statureCm = stature,
+                contact = "by the bell",
+                words = "Left-handed.",
+            };
         odile.Refused(422, "stature-out-of-range", await odile.Put($"/api/clients/{client}", Edit("Wren", 1.7)));
         odile.Refused(422, "name-missing", await odile.Put($"/api/clients/{client}", Edit(" ", 170)));
         await odile.Put($"/api/clients/{client}", Edit("Wren Dallimore-Voss", 160));
@@ -136,32 +227,86 @@ public sealed class DiaryTests : IAsyncLifetime
     {
         var me = (string)(await odile.Get("/api/me"))!["id"]!;
         var bram = await odile.Visit(await odile.VisitOf("Bram"));
-        await odile.Post("/api/library", new { name = "Legs, kept", summary = "", plan = JsonNode.Parse(bram["plan"]!.ToJsonString()) });
-        await odile.Post("/api/people", new { name = "rook", displayName = "Rook Mayweed", role = "student" });
-        await odile.Post("/api/rules", new
-        {
-            title = "Lighter with diabetes",
-            when = new { fact = "diabetes" },
-            then = new[] { new { outcome = "note" } },
-            why = "For the trail's sake only.",
-            instead = "Nothing.",
-            reason = "For the trail's sake only.",
-        });
+        await odile.Post(
+            "/api/library",
+            new
+            {
+                name = "Legs, kept",
+                summary = "",
+                plan = JsonNode.Parse(bram["plan"]!.ToJsonString()),
+            }
+        );
+        await odile.Post(
+            "/api/people",
+            new
+            {
+                name = "rook",
+                displayName = "Rook Mayweed",
+                role = "student",
+            }
+        );
+        await odile.Post(
+            "/api/rules",
+            new
+            {
+                title = "Lighter with diabetes",
+                when = new { fact = "diabetes" },
+                then = new[] { new { outcome = "note" } },
+                why = "For the trail's sake only.",
+                instead = "Nothing.",
+                reason = "For the trail's sake only.",
+            }
+        );
         await odile.Put("/api/settings", new { timeZone = "Europe/Lisbon" });
         var id = (string)(await Book("2026-05-04", "10:00"))["id"]!;
         await odile.Post($"/api/bookings/{id}/cancel", new { version = 0, reason = "For the trail." });
         await odile.NoToTheRest(await odile.VisitOf("Bram"));
-        await odile.Post($"/api/visits/{(string)bram["id"]!}/give/events", new { events = new[] { new { id = Guid.NewGuid(), at = "2026-03-02T09:00:00Z", kind = "start" } } });
-        var lines = await house.InDb(db => db.Audit.AsNoTracking().Where(a => a.WhoId == me).Select(a => a.Action + " " + a.Subject).ToListAsync());
-        foreach (var wanted in new[] { "added kept flow", "added person", "added role of", "added rule", "changed settings", "added visit", "changed visit", "added event", "added basis", "read visit" })
+        await odile.Post(
+            $"/api/visits/{(string)bram["id"]!}/give/events",
+            new
+            {
+                events = new[]
+                {
+                    new
+                    {
+                        id = Guid.NewGuid(),
+                        at = "2026-03-02T09:00:00Z",
+                        kind = "start",
+                    },
+                },
+            }
+        );
+        var lines = await house.InDb(db =>
+            db.Audit.AsNoTracking().Where(a => a.WhoId == me).Select(a => a.Action + " " + a.Subject).ToListAsync()
+        );
+        foreach (
+            var wanted in new[]
+            {
+                "added kept flow",
+                "added person",
+                "added role of",
+                "added rule",
+                "changed settings",
+                "added visit",
+                "changed visit",
+                "added event",
+                "added basis",
+                "read visit",
+            }
+        )
         {
             Assert.Contains(lines, l => l.StartsWith(wanted, StringComparison.Ordinal));
         }
 
         // What belongs to a visit is in the trail of its client, whether the visit itself was at hand or not.
         var bramsId = Guid.Parse((string)bram["client"]!["id"]!);
-        var whose = await house.InDb(db => db.Audit.AsNoTracking().Where(a => a.Action == "added" && (a.Subject.StartsWith("event ") || a.Subject.StartsWith("basis ")))
-            .Where(a => a.WhoId == me).Select(a => a.ClientId).ToListAsync());
+        var whose = await house.InDb(db =>
+            db.Audit.AsNoTracking()
+                .Where(a => a.Action == "added" && (a.Subject.StartsWith("event ") || a.Subject.StartsWith("basis ")))
+                .Where(a => a.WhoId == me)
+                .Select(a => a.ClientId)
+                .ToListAsync()
+        );
         Assert.NotEmpty(whose);
         Assert.All(whose, w => Assert.Equal(bramsId, w));
         Assert.Contains(await house.InDb(db => db.Drills.AsNoTracking().Select(d => d.StaffId).ToListAsync()), s => s == me);

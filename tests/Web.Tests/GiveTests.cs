@@ -1,5 +1,8 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Tests.Support;
 using Microsoft.EntityFrameworkCore;
 
@@ -19,12 +22,33 @@ public sealed class GiveTests : IAsyncLifetime
     private static string At(double secondsAgo) =>
         DateTimeOffset.UtcNow.AddSeconds(-secondsAgo).ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", CultureInfo.InvariantCulture);
 
-    private static object Event(string kind, double secondsAgo = 0, string? response = null, Guid? id = null, string? step = null, string? device = null, long counter = 0, string? text = null) =>
-        new { id = id ?? Guid.NewGuid(), at = At(secondsAgo), kind, response, step, device, counter, text };
+    private static object Event(
+        string kind,
+        double secondsAgo = 0,
+        string? response = null,
+        Guid? id = null,
+        string? step = null,
+        string? device = null,
+        long counter = 0,
+        string? text = null
+    ) =>
+        new
+        {
+            id = id ?? Guid.NewGuid(),
+            at = At(secondsAgo),
+            kind,
+            response,
+            step,
+            device,
+            counter,
+            text,
+        };
 
-    private static async Task<JsonNode> Note(Guest who, string visit, params object[] events) => (await who.Post($"/api/visits/{visit}/give/events", new { events }))!;
+    private static async Task<JsonNode> Note(Guest who, string visit, params object[] events) =>
+        (await who.Post($"/api/visits/{visit}/give/events", new { events }))!;
 
-    private static IReadOnlyList<string> Words(JsonNode view) => [.. view["answers"]!.AsArray().Select(a => $"{(string)a!["result"]!} {(string?)a["code"]}".Trim())];
+    private static IReadOnlyList<string> Words(JsonNode view) =>
+        [.. view["answers"]!.AsArray().Select(a => $"{(string)a!["result"]!} {(string?)a["code"]}".Trim())];
 
     private static IReadOnlyList<string> Responses(JsonNode session) =>
         [.. session["responses"]!.AsArray().Select(r => $"{(string)r!["response"]!} {(string)r["when"]!}")];
@@ -63,7 +87,14 @@ public sealed class GiveTests : IAsyncLifetime
         var twice = Guid.NewGuid();
         Assert.Equal(["stored"], Words(await Note(teo, wren, Event("response", 5, "sigh", twice))));
         Assert.Equal(["already"], Words(await Note(teo, wren, Event("response", 5, "sigh", twice))));
-        var view = await Note(teo, wren, Event("response", 4, "knees-like-jelly"), Event("levitate", 3), Event("plan-amended", 2), Event("response", 1, text: new string('x', 3000), response: "sigh"));
+        var view = await Note(
+            teo,
+            wren,
+            Event("response", 4, "knees-like-jelly"),
+            Event("levitate", 3),
+            Event("plan-amended", 2),
+            Event("response", 1, text: new string('x', 3000), response: "sigh")
+        );
         Assert.Equal(["stored", "set-aside unknown-kind", "set-aside unknown-kind", "set-aside too-long"], Words(view));
         Assert.Contains("knees-like-jelly during", Responses(view["session"]!));
         Assert.Equal(["set-aside other-visit"], Words(await Note(teo, bram, Event("response", 5, "sigh", twice))));
@@ -77,7 +108,10 @@ public sealed class GiveTests : IAsyncLifetime
         var ahead = await Note(teo, id, Event("response", -86_400, "warmth"), Event("response", 60, "cold"));
         Assert.Equal(["stored", "stored"], Words(ahead));
         var now = DateTimeOffset.Parse((string)ahead["session"]!["now"]!, CultureInfo.InvariantCulture);
-        Assert.All(ahead["session"]!["responses"]!.AsArray(), r => Assert.True(DateTimeOffset.Parse((string)r!["at"]!, CultureInfo.InvariantCulture) <= now));
+        Assert.All(
+            ahead["session"]!["responses"]!.AsArray(),
+            r => Assert.True(DateTimeOffset.Parse((string)r!["at"]!, CultureInfo.InvariantCulture) <= now)
+        );
         var many = Enumerable.Range(0, 10_000).Select(_ => Event("response", 1, "sigh")).ToArray();
         teo.Refused(413, "too-many-events", await teo.Post($"/api/visits/{id}/give/events", new { events = many }));
         Assert.Equal((int)ahead["session"]!["events"]!, (int)(await teo.Get($"/api/visits/{id}/give"))!["session"]!["events"]!);
@@ -93,10 +127,20 @@ public sealed class GiveTests : IAsyncLifetime
         {
             for (var i = 0; i < 10; i++)
             {
-                var view = await Note(who, id, [.. Enumerable.Range(0, 5).Select(j => Event(j == 0 ? "next" : "response", 5, "sigh", device: name, counter: i * 5 + j))]);
+                var view = await Note(
+                    who,
+                    id,
+                    [
+                        .. Enumerable
+                            .Range(0, 5)
+                            .Select(j => Event(j == 0 ? "next" : "response", 5, "sigh", device: name, counter: i * 5 + j)),
+                    ]
+                );
                 lock (errors)
                 {
-                    errors.AddRange((int)who.Last.StatusCode == 200 ? Words(view).Where(w => w != "stored") : [$"{name}: {who.Last.StatusCode}"]);
+                    errors.AddRange(
+                        (int)who.Last.StatusCode == 200 ? Words(view).Where(w => w != "stored") : [$"{name}: {who.Last.StatusCode}"]
+                    );
                 }
             }
         }
@@ -142,19 +186,76 @@ public sealed class GiveTests : IAsyncLifetime
         var cursor = (double)before["session"]!["cursorSeconds"]!;
         var last = (string)steps[^2]!["id"]!;
         var event1 = Guid.NewGuid();
-        object Amend(Guid eventId, params object[] edits) => new { id = eventId, at = At(0), edits };
-        var after = (await teo.Post($"/api/visits/{id}/give/amend", Amend(event1, new { kind = "remove", step = last, bothSides = false })))!;
+        object Amend(Guid eventId, params object[] edits) =>
+            new
+            {
+                id = eventId,
+                at = At(0),
+                edits,
+            };
+        var after = (
+            await teo.Post(
+                $"/api/visits/{id}/give/amend",
+                Amend(
+                    event1,
+                    new
+                    {
+                        kind = "remove",
+                        step = last,
+                        bothSides = false,
+                    }
+                )
+            )
+        )!;
         Assert.Equal(200, (int)teo.Last.StatusCode);
         Assert.Equal(steps.Count - 1, after["expansion"]!["steps"]!.AsArray().Count);
         Assert.Equal(event1.ToString(), (string)after["session"]!["basis"]!);
         Assert.StartsWith("left out:", (string)after["session"]!["seams"]![0]!["saying"]!, StringComparison.Ordinal);
         Assert.Equal(Responses(before["session"]!), Responses(after["session"]!));
-        var again = (await teo.Post($"/api/visits/{id}/give/amend", Amend(event1, new { kind = "remove", step = last, bothSides = false })))!;
+        var again = (
+            await teo.Post(
+                $"/api/visits/{id}/give/amend",
+                Amend(
+                    event1,
+                    new
+                    {
+                        kind = "remove",
+                        step = last,
+                        bothSides = false,
+                    }
+                )
+            )
+        )!;
         Assert.Equal((int)after["session"]!["events"]!, (int)again["session"]!["events"]!);
 
         // What is done stays: the first step cannot be taken out any more.
-        teo.Refused(422, "nothing-changed", await teo.Post($"/api/visits/{id}/give/amend", Amend(Guid.NewGuid(), new { kind = "remove", step = (string)steps[0]!["id"]!, bothSides = false })));
-        var insert = (await teo.Post($"/api/visits/{id}/give/amend", new { id = Guid.NewGuid(), at = At(0), insert = new { kind = "flow", id = "neck-then-shoulder" } }))!;
+        teo.Refused(
+            422,
+            "nothing-changed",
+            await teo.Post(
+                $"/api/visits/{id}/give/amend",
+                Amend(
+                    Guid.NewGuid(),
+                    new
+                    {
+                        kind = "remove",
+                        step = (string)steps[0]!["id"]!,
+                        bothSides = false,
+                    }
+                )
+            )
+        );
+        var insert = (
+            await teo.Post(
+                $"/api/visits/{id}/give/amend",
+                new
+                {
+                    id = Guid.NewGuid(),
+                    at = At(0),
+                    insert = new { kind = "flow", id = "neck-then-shoulder" },
+                }
+            )
+        )!;
         Assert.True(insert["expansion"]!["steps"]!.AsArray().Count > steps.Count + 5, insert.ToJsonString()[..300]);
         Assert.Equal(2, insert["session"]!["seams"]!.AsArray().Count);
         Assert.True((double)insert["session"]!["cursorSeconds"]! >= cursor);
@@ -166,12 +267,33 @@ public sealed class GiveTests : IAsyncLifetime
     {
         var id = await odile.VisitOf("Wren");
         var visit = await teo.Visit(id);
-        visit = (await teo.Put($"/api/visits/{id}/facts", new { version = (int)visit["version"]!, entry = new { fact = "osteoporosis", status = "known" } }))!;
+        visit = (
+            await teo.Put(
+                $"/api/visits/{id}/facts",
+                new { version = (int)visit["version"]!, entry = new { fact = "osteoporosis", status = "known" } }
+            )
+        )!;
         var settled = visit["start"]!.ToJsonString();
-        var problem = await teo.Post($"/api/visits/{id}/give/amend", new { id = Guid.NewGuid(), at = At(0), insert = new { kind = "flow", id = "belly-bowl" } });
+        var problem = await teo.Post(
+            $"/api/visits/{id}/give/amend",
+            new
+            {
+                id = Guid.NewGuid(),
+                at = At(0),
+                insert = new { kind = "flow", id = "belly-bowl" },
+            }
+        );
         if ((int)teo.Last.StatusCode == 200)
         {
-            problem = await teo.Post($"/api/visits/{id}/give/amend", new { id = Guid.NewGuid(), at = At(0), insert = new { kind = "flow", id = "treading-with-frame" } });
+            problem = await teo.Post(
+                $"/api/visits/{id}/give/amend",
+                new
+                {
+                    id = Guid.NewGuid(),
+                    at = At(0),
+                    insert = new { kind = "flow", id = "treading-with-frame" },
+                }
+            );
         }
 
         teo.Refused(409, "not-cleared", problem);
@@ -184,8 +306,12 @@ public sealed class GiveTests : IAsyncLifetime
         var id = await odile.VisitOf("Wren");
         var mine = Guid.NewGuid();
         await Note(teo, id, Event("response", 1, "sigh", mine));
-        var (by, teoId) = await house.InDb(async db => (
-            await db.SessionEvents.Where(e => e.Id == mine).Select(e => e.By).SingleAsync(), await db.Users.Where(u => u.UserName == "teo").Select(u => u.Id).SingleAsync()));
+        var (by, teoId) = await house.InDb(async db =>
+            (
+                await db.SessionEvents.Where(e => e.Id == mine).Select(e => e.By).SingleAsync(),
+                await db.Users.Where(u => u.UserName == "teo").Select(u => u.Id).SingleAsync()
+            )
+        );
         Assert.Equal(teoId, by);
     }
 }

@@ -1,7 +1,11 @@
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Audit;
-using AmpleLantern.Data.Demo;
 using AmpleLantern.Data.Keeping;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Demo;
+using AmpleLantern.Web.Hosting;
 using AmpleLantern.Web.Tests.Support;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -52,7 +56,8 @@ public sealed class KeepingTests : IAsyncLifetime
     [Fact]
     public async Task What_a_killed_start_left_behind_does_not_keep_the_next_from_starting()
     {
-        // A first start, a fill or an upgrade killed halfway, a migration's lock nobody holds any more, and a lock file of a program long gone.
+        // A first start, a fill or an upgrade killed halfway, a migration's lock nobody holds any more, and a lock file of a program long
+        // gone.
         await File.WriteAllTextAsync(Kept + ".new", "half a database");
         await File.WriteAllTextAsync(Kept + ".new-wal", "half a log");
         await File.WriteAllTextAsync(Path.Combine(house.Folder, "lantern.lock"), "999999");
@@ -75,19 +80,32 @@ public sealed class KeepingTests : IAsyncLifetime
         var remarks = (await odile.Visit(await odile.VisitOf("Bram")))["setAside"]!.AsArray().Select(r => (string)r!).ToList();
         Assert.Contains("1.7 cm of stature cannot be: it is 50 to 250. Measure again. Until then it is reckoned with 170.", remarks);
         Assert.Equal(3, remarks.Count);
-        foreach (var path in new[] { "/api/clients", "/api/library", "/api/rules", $"/api/visits/{await odile.VisitOf("Bram")}/press", $"/api/visits/{await odile.VisitOf("Maren")}" })
+        foreach (
+            var path in new[]
+            {
+                "/api/clients",
+                "/api/library",
+                "/api/rules",
+                $"/api/visits/{await odile.VisitOf("Bram")}/press",
+                $"/api/visits/{await odile.VisitOf("Maren")}",
+            }
+        )
         {
             await odile.Get(path);
             Assert.True(odile.Last.IsSuccessStatusCode, $"{path}: {odile.Last.StatusCode}");
         }
     }
 
-    public static TheoryData<string, string, string> Bad() => new()
-    {
-        { "empty", "", "is empty" }, { "text", "These are my records, honest.", "is no database" }, { "cut off", "", "is damaged" },
-        { "another program's", "CREATE TABLE recipes (name TEXT)", "not one of this program" }, { "newer", "PRAGMA user_version = 999", "newer version" },
-        { "from tomorrow", "INSERT INTO __EFMigrationsHistory VALUES ('29991231235959_FromTomorrow', '99.0.0')", "newer version" },
-    };
+    public static TheoryData<string, string, string> Bad() =>
+        new()
+        {
+            { "empty", "", "is empty" },
+            { "text", "These are my records, honest.", "is no database" },
+            { "cut off", "", "is damaged" },
+            { "another program's", "CREATE TABLE recipes (name TEXT)", "not one of this program" },
+            { "newer", "PRAGMA user_version = 999", "newer version" },
+            { "from tomorrow", "INSERT INTO __EFMigrationsHistory VALUES ('29991231235959_FromTomorrow', '99.0.0')", "newer version" },
+        };
 
     [Theory]
     [MemberData(nameof(Bad))]
@@ -132,7 +150,11 @@ public sealed class KeepingTests : IAsyncLifetime
         File.WriteAllBytes(Kept, []);
         File.Delete(Kept + "-wal");
         Assert.Contains("is empty", Start(), StringComparison.Ordinal);
-        Assert.Contains("cannot be opened for writing", Refused(["--data", Path.Combine(Kept, "data"), "--demo", "true"]), StringComparison.Ordinal);
+        Assert.Contains(
+            "cannot be opened for writing",
+            Refused(["--data", Path.Combine(Kept, "data"), "--demo", "true"]),
+            StringComparison.Ordinal
+        );
     }
 
     [Theory]
@@ -159,10 +181,17 @@ public sealed class KeepingTests : IAsyncLifetime
         await using var empty = new EmptyHouse();
         await empty.Guest(null);
         var folder = await empty.Leave();
-        Assert.Contains("holds the records of a practice", Refused(["--data", folder, "--demo", "true", "--fresh", "true"]), StringComparison.Ordinal);
+        Assert.Contains(
+            "holds the records of a practice",
+            Refused(["--data", folder, "--demo", "true", "--fresh", "true"]),
+            StringComparison.Ordinal
+        );
         // Even somebody of the practice with the demo's name does not come in by its password.
-        Sql.Execute(Path.Combine(folder, Database.FileName), "INSERT INTO AspNetUsers (Id, UserName, NormalizedUserName, DisplayName, PasswordHash, SecurityStamp, EmailConfirmed, PhoneNumberConfirmed, TwoFactorEnabled, LockoutEnabled, AccessFailedCount) "
-            + $"VALUES ('x', 'odile', 'ODILE', 'Odile', '{new Microsoft.AspNetCore.Identity.PasswordHasher<string>().HashPassword("", DemoPractice.Password)}', 's', 0, 0, 0, 0, 0)");
+        Sql.Execute(
+            Path.Combine(folder, Database.FileName),
+            "INSERT INTO AspNetUsers (Id, UserName, NormalizedUserName, DisplayName, PasswordHash, SecurityStamp, EmailConfirmed, PhoneNumberConfirmed, TwoFactorEnabled, LockoutEnabled, AccessFailedCount) "
+                + $"VALUES ('x', 'odile', 'ODILE', 'Odile', '{new Microsoft.AspNetCore.Identity.PasswordHasher<string>().HashPassword("", DemoPractice.Password)}', 's', 0, 0, 0, 0, 0)"
+        );
         await using var again = new HouseOn(folder, demo: false);
         var guest = await again.Guest();
         Assert.Equal(401, (int)guest.Last.StatusCode);
@@ -183,7 +212,10 @@ public sealed class KeepingTests : IAsyncLifetime
         Assert.Equal(["Changed since"], Names(before).Where(n => n == "Changed since"));
         Assert.DoesNotContain("Changed since", Names(Kept));
         await using var again = new HouseOn(folder);
-        var trail = (await (await again.Guest()).Get("/api/trail"))!.AsArray().Select(l => $"{(string)l!["who"]!} {(string)l["action"]!}").ToList();
+        var trail = (await (await again.Guest()).Get("/api/trail"))!
+            .AsArray()
+            .Select(l => $"{(string)l!["who"]!} {(string)l["action"]!}")
+            .ToList();
         Assert.Equal(2, trail.Count(l => l == "the test backup"));
         Assert.Contains("the test restore", trail);
     }
@@ -215,7 +247,17 @@ public sealed class KeepingTests : IAsyncLifetime
         File.CreateSymbolicLink(link, Kept);
         var folderLink = Path.Combine(aside, "elsewhere");
         Directory.CreateSymbolicLink(folderLink, house.Folder);
-        foreach (var file in new[] { Kept, Kept + "-wal", Kept + ".new", link, Path.Combine(folderLink, Database.FileName), Path.Combine(house.Folder, ".", Database.FileName) })
+        foreach (
+            var file in new[]
+            {
+                Kept,
+                Kept + "-wal",
+                Kept + ".new",
+                link,
+                Path.Combine(folderLink, Database.FileName),
+                Path.Combine(house.Folder, ".", Database.FileName),
+            }
+        )
         {
             Assert.Contains("is the database itself", Told(() => Backups.Take(house.Folder, file, force: true)), StringComparison.Ordinal);
         }
@@ -238,13 +280,24 @@ public sealed class KeepingTests : IAsyncLifetime
         Assert.Contains("There is no file", Bad("nowhere.db", _ => { }), StringComparison.Ordinal);
         Assert.Contains("is empty", Bad("empty.db", f => File.WriteAllBytes(f, [])), StringComparison.Ordinal);
         Assert.Contains("is no database", Bad("text.db", f => File.WriteAllText(f, "hello")), StringComparison.Ordinal);
-        Assert.Contains("not one of this program", Bad("other.db", f => Sql.Execute(f, "CREATE TABLE recipes (name TEXT)", create: true)), StringComparison.Ordinal);
+        Assert.Contains(
+            "not one of this program",
+            Bad("other.db", f => Sql.Execute(f, "CREATE TABLE recipes (name TEXT)", create: true)),
+            StringComparison.Ordinal
+        );
         Assert.Contains("damaged", Bad("cut.db", f => File.WriteAllBytes(f, File.ReadAllBytes(Copy)[..^50_000])), StringComparison.Ordinal);
-        Assert.Contains("newer version", Bad("newer.db", f =>
-        {
-            File.Copy(Copy, f);
-            Sql.Execute(f, "PRAGMA user_version = 999");
-        }), StringComparison.Ordinal);
+        Assert.Contains(
+            "newer version",
+            Bad(
+                "newer.db",
+                f =>
+                {
+                    File.Copy(Copy, f);
+                    Sql.Execute(f, "PRAGMA user_version = 999");
+                }
+            ),
+            StringComparison.Ordinal
+        );
         Assert.Contains("is the database itself", Told(() => Backups.Restore(Kept, folder)), StringComparison.Ordinal);
         Assert.Equal([Kept], Directory.GetFiles(folder, "lantern.db*"));
 
@@ -276,15 +329,29 @@ public sealed class KeepingTests : IAsyncLifetime
     {
         foreach (var table in new[] { "Audit", "SessionEvents", "Addenda", "Bases" })
         {
-            foreach (var sql in new[] { $"INSERT OR REPLACE INTO {table} SELECT * FROM {table} LIMIT 1", $"UPDATE {table} SET Id = Id", $"DELETE FROM {table}" })
+            foreach (
+                var sql in new[]
+                {
+                    $"INSERT OR REPLACE INTO {table} SELECT * FROM {table} LIMIT 1",
+                    $"UPDATE {table} SET Id = Id",
+                    $"DELETE FROM {table}",
+                }
+            )
             {
                 Assert.Throws<SqliteException>(() => Sql.Execute(Kept, sql));
             }
         }
 
         var triggers = Sql.Lines(Kept, "SELECT name FROM sqlite_master WHERE type = 'trigger'");
-        Assert.All(new[] { "Audit", "SessionEvents", "Addenda", "Bases", "Words", "EarlierFacts" }.SelectMany(t => new[] { $"{t}_no_update", $"{t}_no_delete", $"{t}_no_replace" }), t => Assert.Contains(t, triggers));
-        Assert.Throws<SqliteException>(() => Sql.Execute(Kept, "INSERT OR REPLACE INTO Visits SELECT * FROM Visits WHERE SignedAt IS NOT NULL LIMIT 1"));
+        Assert.All(
+            new[] { "Audit", "SessionEvents", "Addenda", "Bases", "Words", "EarlierFacts" }.SelectMany(t =>
+                new[] { $"{t}_no_update", $"{t}_no_delete", $"{t}_no_replace" }
+            ),
+            t => Assert.Contains(t, triggers)
+        );
+        Assert.Throws<SqliteException>(() =>
+            Sql.Execute(Kept, "INSERT OR REPLACE INTO Visits SELECT * FROM Visits WHERE SignedAt IS NOT NULL LIMIT 1")
+        );
     }
 
     [Fact]
@@ -294,15 +361,29 @@ public sealed class KeepingTests : IAsyncLifetime
         Backups.Take(house.Folder, Path.Combine(house.Folder, "lying-about.db"));
         File.SetUnixFileMode(Path.Combine(house.Folder, "lying-about.db"), (UnixFileMode)0b110_100_100);
         await house.Guest();
-        Assert.All(Directory.GetFiles(house.Folder, "*", SearchOption.AllDirectories), f => Assert.Equal((UnixFileMode)0b110_000_000, File.GetUnixFileMode(f)));
-        Assert.All(Directory.GetDirectories(house.Folder, "*", SearchOption.AllDirectories).Append(house.Folder), f => Assert.Equal((UnixFileMode)0b111_000_000, File.GetUnixFileMode(f)));
+        Assert.All(
+            Directory.GetFiles(house.Folder, "*", SearchOption.AllDirectories),
+            f => Assert.Equal((UnixFileMode)0b110_000_000, File.GetUnixFileMode(f))
+        );
+        Assert.All(
+            Directory.GetDirectories(house.Folder, "*", SearchOption.AllDirectories).Append(house.Folder),
+            f => Assert.Equal((UnixFileMode)0b111_000_000, File.GetUnixFileMode(f))
+        );
     }
 
     /// <summary>Starts the program as it is started, waits for its end, and gives the one line it says.</summary>
     private static string Refused(string[] settings)
     {
         var program = typeof(Program).Assembly.Location;
-        var (code, said, told) = Shell.Run(["--contentRoot", Path.GetDirectoryName(program)!, "--webroot", "/", "--urls", "http://127.0.0.1:0", .. settings]);
+        var (code, said, told) = Shell.Run([
+            "--contentRoot",
+            Path.GetDirectoryName(program)!,
+            "--webroot",
+            "/",
+            "--urls",
+            "http://127.0.0.1:0",
+            .. settings,
+        ]);
         Assert.Equal(Hosting.DataCommands.DataTrouble, code);
         Assert.Equal("", said);
         Assert.DoesNotContain('\n', told);

@@ -1,6 +1,7 @@
 using System.Text;
 using System.Text.Json.Nodes;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Tests.Support;
 
 namespace AmpleLantern.Web.Tests;
@@ -9,11 +10,27 @@ namespace AmpleLantern.Web.Tests;
 public sealed class PermissionTests(House house) : IClassFixture<House>
 {
     /// <summary>As somebody of each role, and as nobody.</summary>
-    private static readonly (string Role, string? Name)[] Everybody = [("anonymous", null), ("owner", "odile"), ("practitioner", "teo"), ("student", "pim"), ("desk", "ansa")];
+    private static readonly (string Role, string? Name)[] Everybody =
+    [
+        ("anonymous", null),
+        ("owner", "odile"),
+        ("practitioner", "teo"),
+        ("student", "pim"),
+        ("desk", "ansa"),
+    ];
 
     /// <summary>What no sign-in is asked for.</summary>
     private static readonly string[] OpenToAll =
-        ["GET /api/intake/{token}", "GET /api/me", "POST /api/intake/{token}", "POST /api/setup", "POST /api/sign-in", "POST /api/sign-in/passkey", "POST /api/sign-in/passkey/begin", "POST /api/sign-out"];
+    [
+        "GET /api/intake/{token}",
+        "GET /api/me",
+        "POST /api/intake/{token}",
+        "POST /api/setup",
+        "POST /api/sign-in",
+        "POST /api/sign-in/passkey",
+        "POST /api/sign-in/passkey/begin",
+        "POST /api/sign-out",
+    ];
 
     private const int AnySeed = 7;
 
@@ -25,8 +42,18 @@ public sealed class PermissionTests(House house) : IClassFixture<House>
         // A visit nothing has happened to yet: what is refused on it is refused for the person, not for the hour.
         var visit = await odile.VisitOf("Bram");
         var client = (string)(await odile.Visit(visit))["client"]!["id"]!;
-        var operations = document["paths"]!.AsObject().SelectMany(p => p.Value!.AsObject().Select(o => (Path: p.Key, Method: o.Key.ToUpperInvariant(), o.Value!["requestBody"]?["content"]?["application/json"]?["schema"])))
-            .OrderBy(o => o.Path is "/api/sign-out").ThenBy(o => o.Path, StringComparer.Ordinal).ThenBy(o => o.Method, StringComparer.Ordinal).ToList();
+        var operations = document["paths"]!
+            .AsObject()
+            .SelectMany(p =>
+                p.Value!.AsObject()
+                    .Select(o =>
+                        (Path: p.Key, Method: o.Key.ToUpperInvariant(), o.Value!["requestBody"]?["content"]?["application/json"]?["schema"])
+                    )
+            )
+            .OrderBy(o => o.Path is "/api/sign-out")
+            .ThenBy(o => o.Path, StringComparer.Ordinal)
+            .ThenBy(o => o.Method, StringComparer.Ordinal)
+            .ToList();
         Assert.True(operations.Count >= 82, $"{operations.Count} operations");
         var answers = new Dictionary<string, List<bool>>();
         foreach (var (_, name) in Everybody)
@@ -34,8 +61,10 @@ public sealed class PermissionTests(House house) : IClassFixture<House>
             var guest = await house.Guest(name);
             foreach (var (path, method, schema) in operations)
             {
-                var at = path.Replace("{visitId}", visit, StringComparison.Ordinal).Replace("{clientId}", client, StringComparison.Ordinal)
-                    .Replace("{id}", Guid.Empty.ToString(), StringComparison.Ordinal).Replace("{token}", "no-such-token", StringComparison.Ordinal);
+                var at = path.Replace("{visitId}", visit, StringComparison.Ordinal)
+                    .Replace("{clientId}", client, StringComparison.Ordinal)
+                    .Replace("{id}", Guid.Empty.ToString(), StringComparison.Ordinal)
+                    .Replace("{token}", "no-such-token", StringComparison.Ordinal);
                 // The same body for everybody, made on a version there never was: nothing is changed, and who asks is looked at first.
                 var body = schema is null ? null : new Bodies(document, new Random(AnySeed)).Of(schema);
                 if (body is JsonObject o && o.ContainsKey("version"))
@@ -59,17 +88,24 @@ public sealed class PermissionTests(House house) : IClassFixture<House>
 
     private static string Table(Dictionary<string, List<bool>> answers)
     {
-        var text = new StringBuilder($"""
+        var text = new StringBuilder(
+            $"""
             # Who may ask what
 
-            Printed by `PermissionTests` from what the running server answers at all {answers.Count} operations of its API document; never edited by hand.
+            Printed by `PermissionTests` from what the running server answers at all {answers.Count} operations of its
+            API document; never edited by hand.
             What may be done to a visit in which phase is in [may.md](may.md). A no is 401 without a sign-in, 403 with one.
 
             | operation | {string.Join(" | ", Everybody.Select(e => e.Role))} |
             |{string.Concat(Enumerable.Repeat(" --- |", Everybody.Length + 1))}
 
-            """);
-        foreach (var (operation, may) in answers.OrderBy(a => a.Key.Split(' ')[1], StringComparer.Ordinal).ThenBy(a => a.Key, StringComparer.Ordinal))
+            """
+        );
+        foreach (
+            var (operation, may) in answers
+                .OrderBy(a => a.Key.Split(' ')[1], StringComparer.Ordinal)
+                .ThenBy(a => a.Key, StringComparer.Ordinal)
+        )
         {
             text.Append("| `").Append(operation).Append("` | ").AppendJoin(" | ", may.Select(m => m ? "yes" : "–")).Append(" |\n");
         }

@@ -1,4 +1,6 @@
 using System.Text.Json.Nodes;
+using AmpleLantern.Core.Measures;
+using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Tests.Support;
 
 namespace AmpleLantern.Web.Tests;
@@ -20,14 +22,19 @@ public sealed class PlanningTests : IAsyncLifetime
 
     private static int Version(JsonNode visit) => (int)visit["version"]!;
 
-    private async Task<JsonNode> Change(string path, Func<int, object> body) => (await odile.Post($"/api/visits/{id}/{path}", body(Version(await odile.Visit(id)))))!;
+    private async Task<JsonNode> Change(string path, Func<int, object> body) =>
+        (await odile.Post($"/api/visits/{id}/{path}", body(Version(await odile.Visit(id)))))!;
 
     [Fact]
     public async Task The_library_has_every_flow_worked_out_and_opens_it_in_its_ways_fitted()
     {
         var cards = (await odile.Get("/api/library"))!.AsArray();
         Assert.Equal(18, cards.Count);
-        Assert.All(cards, c => Assert.True((double)c!["minutes"]! > 2 && (double)c["shortest"]! <= (double)c["minutes"]! && c["runs"]!.AsArray().Count > 0));
+        Assert.All(
+            cards,
+            c =>
+                Assert.True((double)c!["minutes"]! > 2 && (double)c["shortest"]! <= (double)c["minutes"]! && c["runs"]!.AsArray().Count > 0)
+        );
         var zones = await odile.Get("/api/library/flow/feet-glands-between-systems?choices=gland-set:after-every-zone&minutes=45");
         Assert.Contains(zones!["plan"]!["steps"]!.AsArray(), s => (string)s!["block"]! == "zone-1");
         Assert.True((double)zones["expansion"]!["totalSeconds"]! <= 45 * 60);
@@ -39,12 +46,25 @@ public sealed class PlanningTests : IAsyncLifetime
     [Fact]
     public async Task A_session_is_composed_taken_mended_and_kept_for_others()
     {
-        var proposals = (await odile.Post($"/api/visits/{id}/plan/compose", new
-        {
-            aims = new[] { new { region = "shoulder", side = "right", quality = "stiff" } },
-            traditions = new[] { "tui-na" },
-            minutes = 30,
-        }))!.AsArray();
+        var proposals = (
+            await odile.Post(
+                $"/api/visits/{id}/plan/compose",
+                new
+                {
+                    aims = new[]
+                    {
+                        new
+                        {
+                            region = "shoulder",
+                            side = "right",
+                            quality = "stiff",
+                        },
+                    },
+                    traditions = new[] { "tui-na" },
+                    minutes = 30,
+                }
+            )
+        )!.AsArray();
         Assert.NotEmpty(proposals);
         Assert.True((double)proposals[0]!["expansion"]!["totalSeconds"]! <= 30 * 60);
         var plan = proposals[0]!["proposal"]!["plan"]!;
@@ -53,17 +73,70 @@ public sealed class PlanningTests : IAsyncLifetime
 
         // The closing goes; the review says so; one click brings one back.
         var last = visit["plan"]!["steps"]!.AsArray()[^1]!;
-        var without = await Change("plan/edits", version => new { version, edit = new { kind = "remove", step = (string)last["id"]!, bothSides = false } });
+        var without = await Change(
+            "plan/edits",
+            version => new
+            {
+                version,
+                edit = new
+                {
+                    kind = "remove",
+                    step = (string)last["id"]!,
+                    bothSides = false,
+                },
+            }
+        );
         var remark = without["review"]!["findings"]!.AsArray().Single(f => (string)f!["rule"]! == "open-and-close")!;
-        var mended = await Change("plan/repair", version => new { version, rule = "open-and-close", step = (string)remark["steps"]![0]! });
+        var mended = await Change(
+            "plan/repair",
+            version => new
+            {
+                version,
+                rule = "open-and-close",
+                step = (string)remark["steps"]![0]!,
+            }
+        );
         Assert.DoesNotContain(mended["review"]!["findings"]!.AsArray(), f => (string)f!["rule"]! == "open-and-close");
 
-        var kept = (await odile.Post("/api/library", new { name = "Freeing the right shoulder", summary = "After a winter of rowing.", plan = mended["plan"] }))!;
+        var kept = (
+            await odile.Post(
+                "/api/library",
+                new
+                {
+                    name = "Freeing the right shoulder",
+                    summary = "After a winter of rowing.",
+                    plan = mended["plan"],
+                }
+            )
+        )!;
         Assert.True((bool)kept["kept"]!);
-        var again = await Change("plan/start", version => new { version, from = new { kind = "own", id = (string)kept["id"]! }, insert = false });
+        var again = await Change(
+            "plan/start",
+            version => new
+            {
+                version,
+                from = new { kind = "own", id = (string)kept["id"]! },
+                insert = false,
+            }
+        );
         Assert.Equal("Freeing the right shoulder", (string)again["plan"]!["name"]!);
-        Assert.Contains((await odile.Get($"/api/visits/{id}/plan/sources"))!.AsArray(), s => (string)s!["name"]! == "Freeing the right shoulder");
-        odile.Refused(422, "name-missing", await odile.Post("/api/library", new { name = "", summary = "", plan = mended["plan"] }));
+        Assert.Contains(
+            (await odile.Get($"/api/visits/{id}/plan/sources"))!.AsArray(),
+            s => (string)s!["name"]! == "Freeing the right shoulder"
+        );
+        odile.Refused(
+            422,
+            "name-missing",
+            await odile.Post(
+                "/api/library",
+                new
+                {
+                    name = "",
+                    summary = "",
+                    plan = mended["plan"],
+                }
+            )
+        );
     }
 
     [Fact]
@@ -71,10 +144,43 @@ public sealed class PlanningTests : IAsyncLifetime
     {
         var visit = await odile.Visit(id);
         var rule = (string)visit["review"]!["findings"]![0]!["rule"]!;
-        var aside = await Change("plan/edits", version => new { version, edit = new { kind = "silence", step = "", bothSides = false, rule, word = "they asked for it so", by = "Somebody" } });
+        var aside = await Change(
+            "plan/edits",
+            version => new
+            {
+                version,
+                edit = new
+                {
+                    kind = "silence",
+                    step = "",
+                    bothSides = false,
+                    rule,
+                    word = "they asked for it so",
+                    by = "Somebody",
+                },
+            }
+        );
         var silenced = aside["review"]!["silenced"]!.AsArray().First(s => (string)s!["finding"]!["rule"]! == rule)!;
         Assert.StartsWith("Odile", (string)silenced["by"]!, StringComparison.Ordinal);
-        odile.Refused(422, "reason-too-short", await Change("plan/edits", version => new { version, edit = new { kind = "silence", step = "", bothSides = false, rule, word = "x" } }));
+        odile.Refused(
+            422,
+            "reason-too-short",
+            await Change(
+                "plan/edits",
+                version => new
+                {
+                    version,
+                    edit = new
+                    {
+                        kind = "silence",
+                        step = "",
+                        bothSides = false,
+                        rule,
+                        word = "x",
+                    },
+                }
+            )
+        );
     }
 
     [Fact]
@@ -83,19 +189,50 @@ public sealed class PlanningTests : IAsyncLifetime
         var compared = (await odile.Post($"/api/visits/{id}/plan/compare", new { kind = "flow", id = "belly-bowl" }))!;
         Assert.Contains("shorter", (string)compared["comparison"]!["summary"]!, StringComparison.Ordinal);
         var before = (await odile.Visit(id))["plan"]!["steps"]!.AsArray().Count;
-        var with = await Change("plan/start", version => new { version, from = new { kind = "flow", id = "belly-bowl" }, insert = true });
+        var with = await Change(
+            "plan/start",
+            version => new
+            {
+                version,
+                from = new { kind = "flow", id = "belly-bowl" },
+                insert = true,
+            }
+        );
         Assert.Equal(before + 6, with["plan"]!["steps"]!.AsArray().Count);
         var dose = (await odile.Get($"/api/visits/{id}/plan/dose"))!;
         Assert.Contains(dose["regions"]!.AsArray(), r => (string)r!["region"]! == "abdomen" && (double)r["seconds"]! > 60);
-        var blank = await Change("plan/start", version => new { version, from = new { kind = "blank" }, insert = false });
+        var blank = await Change(
+            "plan/start",
+            version => new
+            {
+                version,
+                from = new { kind = "blank" },
+                insert = false,
+            }
+        );
         Assert.Equal(2, blank["plan"]!["steps"]!.AsArray().Count);
-        odile.Refused(404, "not-found", await Change("plan/start", version => new { version, from = new { kind = "visit", id = "nothing" }, insert = false }));
+        odile.Refused(
+            404,
+            "not-found",
+            await Change(
+                "plan/start",
+                version => new
+                {
+                    version,
+                    from = new { kind = "visit", id = "nothing" },
+                    insert = false,
+                }
+            )
+        );
     }
 
     [Theory]
     [InlineData("{\"aims\":[],\"traditions\":[\"thai\"],\"minutes\":30}", "no-aims")]
     [InlineData("{\"aims\":[{\"region\":\"elbow-pit\"}],\"traditions\":[\"thai\"],\"minutes\":30}", "unknown-word")]
-    [InlineData("{\"aims\":[{\"region\":\"hand\",\"quality\":\"stiff\"}],\"traditions\":[\"reflexology\"],\"minutes\":30}", "nothing-serves")]
+    [InlineData(
+        "{\"aims\":[{\"region\":\"hand\",\"quality\":\"stiff\"}],\"traditions\":[\"reflexology\"],\"minutes\":30}",
+        "nothing-serves"
+    )]
     public async Task What_cannot_be_composed_gets_a_sentence_and_changes_nothing(string body, string code)
     {
         var before = Version(await odile.Visit(id));

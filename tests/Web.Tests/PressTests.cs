@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Tests.Support;
 
 namespace AmpleLantern.Web.Tests;
@@ -13,13 +14,17 @@ public sealed class PressTests : IAsyncLifetime
 
     public ValueTask DisposeAsync() => house.DisposeAsync();
 
-    private static string StepWith(JsonNode visit, Func<JsonNode, bool> wanted) => (string)visit["plan"]!["steps"]!.AsArray().First(s => wanted(s!))!["id"]!;
+    private static string StepWith(JsonNode visit, Func<JsonNode, bool> wanted) =>
+        (string)visit["plan"]!["steps"]!.AsArray().First(s => wanted(s!))!["id"]!;
 
     [Fact]
     public async Task A_step_comes_with_both_figures_its_forces_and_every_position_of_its_sliders()
     {
         var id = await odile.VisitOf("Bram");
-        var step = StepWith(await odile.Visit(id), s => (string)s["technique"]! == "palm-walk" || (string)s["name"]! == "Palm walk up both thighs");
+        var step = StepWith(
+            await odile.Visit(id),
+            s => (string)s["technique"]! == "palm-walk" || (string)s["name"]! == "Palm walk up both thighs"
+        );
         var view = (await odile.Get($"/api/visits/{id}/press/{step}"))!;
         Assert.Equal("lean", (string)view["kind"]!);
         Assert.Equal((int)view["planned"]!, (int)view["now"]!["level"]!);
@@ -64,18 +69,50 @@ public sealed class PressTests : IAsyncLifetime
         var id = await odile.VisitOf("Bram");
         var visit = await odile.Visit(id);
         var step = StepWith(visit, s => (string)s["name"]! == "Figure-four, palm walk");
-        async Task<JsonNode> Edit(object? press) => (await odile.Post($"/api/visits/{id}/plan/edits", new
-        {
-            version = (int)(await odile.Visit(id))["version"]!,
-            edit = new { kind = "press", step, bothSides = true, press },
-        }))!;
-        var kept = await Edit(new { lean = 12, aheadCm = 50, supportPercent = 0, sidewaysCm = 0 });
+        async Task<JsonNode> Edit(object? press) =>
+            (
+                await odile.Post(
+                    $"/api/visits/{id}/plan/edits",
+                    new
+                    {
+                        version = (int)(await odile.Visit(id))["version"]!,
+                        edit = new
+                        {
+                            kind = "press",
+                            step,
+                            bothSides = true,
+                            press,
+                        },
+                    }
+                )
+            )!;
+        var kept = await Edit(
+            new
+            {
+                lean = 12,
+                aheadCm = 50,
+                supportPercent = 0,
+                sidewaysCm = 0,
+            }
+        );
         Assert.Equal(2, kept["plan"]!["steps"]!.AsArray().Count(s => s!["press"] is not null));
         var view = (await odile.Get($"/api/visits/{id}/press/{step}"))!;
         Assert.True((bool)view["kept"]!);
         Assert.Equal(12, (double)view["setting"]!["lean"]!);
         Assert.DoesNotContain((await Edit(null))["plan"]!["steps"]!.AsArray(), s => s!["press"] is not null);
-        odile.Refused(422, "press-out-of-range", await Edit(new { lean = 500, aheadCm = 50, supportPercent = 0, sidewaysCm = 0 }));
+        odile.Refused(
+            422,
+            "press-out-of-range",
+            await Edit(
+                new
+                {
+                    lean = 500,
+                    aheadCm = 50,
+                    supportPercent = 0,
+                    sidewaysCm = 0,
+                }
+            )
+        );
     }
 
     [Fact]
@@ -84,13 +121,34 @@ public sealed class PressTests : IAsyncLifetime
         var id = await odile.VisitOf("Bram");
         var step = StepWith(await odile.Visit(id), s => (string)s["name"]! == "Palm walk up both thighs");
         var before = (await odile.Get($"/api/visits/{id}/press/{step}?lean=5&ahead=55"))!;
-        await odile.Put("/api/me/body", new { massKg = 80, statureM = 1.8, proportions = "men", areasCm2 = new { palm = 75 } });
+        await odile.Put(
+            "/api/me/body",
+            new
+            {
+                massKg = 80,
+                statureM = 1.8,
+                proportions = "men",
+                areasCm2 = new { palm = 75 },
+            }
+        );
         var after = (await odile.Get($"/api/visits/{id}/press/{step}?lean=5&ahead=55"))!;
         Assert.True((double)after["now"]!["newtons"]! > (double)before["now"]!["newtons"]!);
         Assert.Equal(75, (double)after["areaCm2"]!);
         odile.Refused(422, "mass-out-of-range", await odile.Put("/api/me/body", new { massKg = 400, statureM = 1.8 }));
         odile.Refused(422, "stature-out-of-range", await odile.Put("/api/me/body", new { massKg = 80, statureM = 180 }));
-        odile.Refused(422, "area-out-of-range", await odile.Put("/api/me/body", new { massKg = 80, statureM = 1.8, areasCm2 = new { palm = 0 } }));
+        odile.Refused(
+            422,
+            "area-out-of-range",
+            await odile.Put(
+                "/api/me/body",
+                new
+                {
+                    massKg = 80,
+                    statureM = 1.8,
+                    areasCm2 = new { palm = 0 },
+                }
+            )
+        );
         Assert.Equal(80, (double)(await odile.Get("/api/me/body"))!["practitioner"]!["massKg"]!);
         // A student has given nothing yet: it is worked out for a usual body and says so.
         var pim = await house.Guest("pim");
@@ -105,7 +163,21 @@ public sealed class PressTests : IAsyncLifetime
     {
         var day = (await odile.Get("/api/today/press"))!;
         Assert.True((double)day["load"]!["kneelingMinutes"]! > 10);
-        await odile.Put("/api/me/body", new { massKg = 62, statureM = 1.66, limits = new { thumbKgMinutes = 1, kneelingMinutes = 5, lumbarNm = 500, treadingMinutes = 600 } });
+        await odile.Put(
+            "/api/me/body",
+            new
+            {
+                massKg = 62,
+                statureM = 1.66,
+                limits = new
+                {
+                    thumbKgMinutes = 1,
+                    kneelingMinutes = 5,
+                    lumbarNm = 500,
+                    treadingMinutes = 600,
+                },
+            }
+        );
         var warned = (await odile.Get("/api/today/press"))!["warnings"]!.AsArray().Select(w => (string)w!).ToList();
         Assert.Contains(warned, w => w.Contains("minutes on the knees, above your limit of 5", StringComparison.Ordinal));
         Assert.DoesNotContain(warned, w => w.Contains("low back", StringComparison.Ordinal));
@@ -121,27 +193,47 @@ public sealed class PressTests : IAsyncLifetime
         var palm = steps.First(s => (string)s!["name"]! == "Palm walk up both thighs")!;
         var at = DateTimeOffset.UtcNow.AddMinutes(-40);
         var inStep = at.AddSeconds((double)palm["startSeconds"]! + 20);
-        object Event(string kind, DateTimeOffset when, string? response = null) => new { id = Guid.NewGuid(), at = when.ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", System.Globalization.CultureInfo.InvariantCulture), kind, response };
-        await odile.Post($"/api/visits/{id}/give/events", new
-        {
-            events = new[]
+        object Event(string kind, DateTimeOffset when, string? response = null) =>
+            new
             {
-                Event("start", at), Event("response", inStep, "more"), Event("response", inStep.AddSeconds(9), "more"),
-                Event("response", inStep.AddSeconds(19), "right"), Event("finish", at.AddMinutes(35)),
-            },
-        });
+                id = Guid.NewGuid(),
+                at = when.ToString("yyyy-MM-dd'T'HH:mm:ss'Z'", System.Globalization.CultureInfo.InvariantCulture),
+                kind,
+                response,
+            };
+        await odile.Post(
+            $"/api/visits/{id}/give/events",
+            new
+            {
+                events = new[]
+                {
+                    Event("start", at),
+                    Event("response", inStep, "more"),
+                    Event("response", inStep.AddSeconds(9), "more"),
+                    Event("response", inStep.AddSeconds(19), "right"),
+                    Event("finish", at.AddMinutes(35)),
+                },
+            }
+        );
         Assert.True(odile.Last.IsSuccessStatusCode, await odile.Last.Content.ReadAsStringAsync());
         await odile.Post($"/api/visits/{id}/sign", new { version = (int)(await odile.Visit(id))["version"]! });
         Assert.True(odile.Last.IsSuccessStatusCode, await odile.Last.Content.ReadAsStringAsync());
 
-        var next = (await odile.Post("/api/visits", new
-        {
-            clientId = (string)visit["client"]!["id"]!,
-            date = DateOnly.FromDateTime(DateTime.Now.AddDays(7)).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
-            at = "10:00:00",
-            minutesBooked = 50,
-            flow = "legs-on-the-mat",
-        }))!;
+        var next = (
+            await odile.Post(
+                "/api/visits",
+                new
+                {
+                    clientId = (string)visit["client"]!["id"]!,
+                    date = DateOnly
+                        .FromDateTime(DateTime.Now.AddDays(7))
+                        .ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
+                    at = "10:00:00",
+                    minutesBooked = 50,
+                    flow = "legs-on-the-mat",
+                }
+            )
+        )!;
         Assert.True(odile.Last.IsSuccessStatusCode, await odile.Last.Content.ReadAsStringAsync());
         var nextId = (string)next["id"]!;
         var step = StepWith(await odile.Visit(nextId), s => (string)s["name"]! == "Palm walk up both thighs");

@@ -1,8 +1,14 @@
 using System.Text.Json.Nodes;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Keeping;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Exchange.Knowledge;
+using AmpleLantern.Web.Hosting;
 using AmpleLantern.Web.Tests.Support;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -34,25 +40,35 @@ public sealed class RecordTests : IAsyncLifetime
 
     private string Kept => Path.Combine(house.Folder, Database.FileName);
 
-    private const string OpenVisit = "(SELECT v.Id FROM Visits v JOIN Clients c ON c.Id = v.ClientId WHERE c.Name LIKE 'Maren%' AND v.SignedAt IS NULL)";
+    private const string OpenVisit =
+        "(SELECT v.Id FROM Visits v JOIN Clients c ON c.Id = v.ClientId WHERE c.Name LIKE 'Maren%' AND v.SignedAt IS NULL)";
 
     /// <summary>What stands where it cannot be read, or says what cannot be; whether it can be mended.</summary>
-    public static TheoryData<string, string, bool> Odd() => new()
-    {
-        { "visit", $"UPDATE Visits SET CheckIn = '[{{' WHERE Id = {OpenVisit}", true },
-        { "visit", $"UPDATE Visits SET Plan = x'00010203' WHERE Id = {OpenVisit}", true },
-        { "visit", $"UPDATE Visits SET At = 'noon' WHERE Id = {OpenVisit}", false },
-        { "fact", "UPDATE Facts SET Status = 'Perhaps' WHERE rowid = 3", true },
-        { "fact", "UPDATE Facts SET Since = '2999-01-01' WHERE rowid = 3", true },
-        { "client", "UPDATE Clients SET StatureCm = 1.7 WHERE Name LIKE 'Bram%'", true },
-        { "client", "UPDATE Clients SET Measures = '{\"handsCm\":{\"palmBreadthCm\":99}}' WHERE Name LIKE 'Bram%'", true },
-        { "client", "UPDATE Clients SET BirthDate = '2999-01-01' WHERE Name LIKE 'Bram%'", true },
-        { "person", "UPDATE AspNetUsers SET PalmBreadthCm = 3.3 WHERE UserName = 'teo'", true },
-        { "person", "UPDATE AspNetUsers SET Working = '{' WHERE UserName = 'teo'", true },
-        { "rule", "INSERT INTO OwnRules (Id, Rule, Reason, Author, AddedAt) VALUES ('own.x', '{\"broken', 'x', 'y', 0)", false },
-        { "kept flow", "INSERT INTO OwnFlows (Id, Name, Summary, Plan, Author, AddedAt) VALUES ('6E1BB9E5-1D54-4E5A-9B9A-0A6B0C0D0E0F', 'x', '', '{\"name\":\"x\",\"steps\":[]}', 'y', 0)", true },
-        { "kept flow", "INSERT INTO OwnFlows (Id, Name, Summary, Plan, Author, AddedAt) VALUES ('6E1BB9E5-1D54-4E5A-9B9A-0A6B0C0D0E0F', 'x', '', 'no plan', 'y', 0)", false },
-    };
+    public static TheoryData<string, string, bool> Odd() =>
+        new()
+        {
+            { "visit", $"UPDATE Visits SET CheckIn = '[{{' WHERE Id = {OpenVisit}", true },
+            { "visit", $"UPDATE Visits SET Plan = x'00010203' WHERE Id = {OpenVisit}", true },
+            { "visit", $"UPDATE Visits SET At = 'noon' WHERE Id = {OpenVisit}", false },
+            { "fact", "UPDATE Facts SET Status = 'Perhaps' WHERE rowid = 3", true },
+            { "fact", "UPDATE Facts SET Since = '2999-01-01' WHERE rowid = 3", true },
+            { "client", "UPDATE Clients SET StatureCm = 1.7 WHERE Name LIKE 'Bram%'", true },
+            { "client", "UPDATE Clients SET Measures = '{\"handsCm\":{\"palmBreadthCm\":99}}' WHERE Name LIKE 'Bram%'", true },
+            { "client", "UPDATE Clients SET BirthDate = '2999-01-01' WHERE Name LIKE 'Bram%'", true },
+            { "person", "UPDATE AspNetUsers SET PalmBreadthCm = 3.3 WHERE UserName = 'teo'", true },
+            { "person", "UPDATE AspNetUsers SET Working = '{' WHERE UserName = 'teo'", true },
+            { "rule", "INSERT INTO OwnRules (Id, Rule, Reason, Author, AddedAt) VALUES ('own.x', '{\"broken', 'x', 'y', 0)", false },
+            {
+                "kept flow",
+                "INSERT INTO OwnFlows (Id, Name, Summary, Plan, Author, AddedAt) VALUES ('6E1BB9E5-1D54-4E5A-9B9A-0A6B0C0D0E0F', 'x', '', '{\"name\":\"x\",\"steps\":[]}', 'y', 0)",
+                true
+            },
+            {
+                "kept flow",
+                "INSERT INTO OwnFlows (Id, Name, Summary, Plan, Author, AddedAt) VALUES ('6E1BB9E5-1D54-4E5A-9B9A-0A6B0C0D0E0F', 'x', '', 'no plan', 'y', 0)",
+                false
+            },
+        };
 
     [Theory]
     [MemberData(nameof(Odd))]
@@ -60,7 +76,19 @@ public sealed class RecordTests : IAsyncLifetime
     {
         Sql.Execute(Kept, sql);
         var odile = await house.Guest();
-        foreach (var path in new[] { "/api/today", "/api/clients", "/api/library", "/api/rules", "/api/people", "/api/today/press", "/api/trail", $"/api/clients/{await Client(odile, "Maren")}" })
+        foreach (
+            var path in new[]
+            {
+                "/api/today",
+                "/api/clients",
+                "/api/library",
+                "/api/rules",
+                "/api/people",
+                "/api/today/press",
+                "/api/trail",
+                $"/api/clients/{await Client(odile, "Maren")}",
+            }
+        )
         {
             await odile.Get(path);
             Assert.True(odile.Last.IsSuccessStatusCode || (int)odile.Last.StatusCode == 422, $"{path}: {odile.Last.StatusCode}");
@@ -76,7 +104,13 @@ public sealed class RecordTests : IAsyncLifetime
             var after = (await odile.Post("/api/check/mend", new { kind, id = (string)odd["id"]! }))!;
             Assert.DoesNotContain(after["odd"]!.AsArray(), o => (string)o!["kind"]! == kind);
             Assert.Empty((await Look(odile))["odd"]!.AsArray());
-            Assert.Contains((await odile.Get("/api/trail"))!.AsArray(), a => (string)a!["action"]! is "mended" or "changed" && ((string)a["subject"]!).StartsWith(kind, StringComparison.Ordinal) && (string)a["who"]! == "Odile Fenn");
+            Assert.Contains(
+                (await odile.Get("/api/trail"))!.AsArray(),
+                a =>
+                    (string)a!["action"]! is "mended" or "changed"
+                    && ((string)a["subject"]!).StartsWith(kind, StringComparison.Ordinal)
+                    && (string)a["who"]! == "Odile Fenn"
+            );
             Assert.Single(Directory.GetFiles(Path.Combine(house.Folder, "copies")));
         }
     }
@@ -95,12 +129,23 @@ public sealed class RecordTests : IAsyncLifetime
         var plan = JsonNode.Parse(visit["plan"]!.ToJsonString())!;
         var sound = plan.ToJsonString();
         plan["steps"]![2]![member] = JsonNode.Parse(value);
-        await odile.Post("/api/library", new { name = "Not to be given", summary = "", plan });
+        await odile.Post(
+            "/api/library",
+            new
+            {
+                name = "Not to be given",
+                summary = "",
+                plan,
+            }
+        );
         Assert.Equal(422, (int)odile.Last.StatusCode);
         await odile.Put($"/api/visits/{bram}/plan", new { version = (int)visit["version"]!, plan });
         Assert.Equal(422, (int)odile.Last.StatusCode);
         Assert.Equal(sound, (await odile.Visit(bram))["plan"]!.ToJsonString());
-        Sql.Execute(Kept, $"UPDATE Visits SET Plan = '{plan.ToJsonString().Replace("'", "''", StringComparison.Ordinal)}' WHERE Id = '{bram.ToUpperInvariant()}'");
+        Sql.Execute(
+            Kept,
+            $"UPDATE Visits SET Plan = '{plan.ToJsonString().Replace("'", "''", StringComparison.Ordinal)}' WHERE Id = '{bram.ToUpperInvariant()}'"
+        );
         Assert.Single((await odile.Visit(bram))["setAside"]!.AsArray());
         Assert.NotNull(Assert.Single((await Look(odile))["odd"]!.AsArray())!["repair"]);
     }
@@ -110,9 +155,22 @@ public sealed class RecordTests : IAsyncLifetime
     {
         var options = new DbContextOptionsBuilder<LanternDb>().UseSqlite($"Data Source={Kept};Pooling=False").Options;
         var knowledge = Exchange.Knowledge.KnowledgeFolder.Load(Exchange.Knowledge.KnowledgeFolder.Shipped).WithRules([]);
-        var report = await new RecordCheck(() => new(options), knowledge, SystemClock.Instance, new NamedActor("the test")).Run(cancelled: TestContext.Current.CancellationToken);
-        var tables = Sql.Lines(Kept, "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '__EF%'");
-        Assert.Equal(tables.Sum(t => long.Parse(Sql.Lines(Kept, $"SELECT CAST(COUNT(*) AS TEXT) FROM \"{t}\"")[0], System.Globalization.CultureInfo.InvariantCulture)), report.Looked);
+        var report = await new RecordCheck(() => new(options), knowledge, SystemClock.Instance, new NamedActor("the test")).Run(
+            cancelled: TestContext.Current.CancellationToken
+        );
+        var tables = Sql.Lines(
+            Kept,
+            "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '__EF%'"
+        );
+        Assert.Equal(
+            tables.Sum(t =>
+                long.Parse(
+                    Sql.Lines(Kept, $"SELECT CAST(COUNT(*) AS TEXT) FROM \"{t}\"")[0],
+                    System.Globalization.CultureInfo.InvariantCulture
+                )
+            ),
+            report.Looked
+        );
         Assert.Empty(report.Odd);
     }
 
@@ -120,20 +178,43 @@ public sealed class RecordTests : IAsyncLifetime
     [Theory]
     [InlineData("DROP TRIGGER Audit_no_update; UPDATE Audit SET Who = 'Nobody' WHERE Id = 17", "The trail's lines 1 to 200")]
     [InlineData("DROP TRIGGER Audit_no_delete; DELETE FROM Audit WHERE Id = 300", "The trail's lines 201 to 400")]
-    [InlineData("DROP TRIGGER Audit_no_delete; DELETE FROM Audit WHERE Id = 300; INSERT INTO Audit (Id, At, Who, Action, Subject, What) VALUES (300, 0, 'x', 'read', 'visit', '')", "The trail's lines 201 to 400")]
-    [InlineData("DROP TRIGGER visits_signed; UPDATE Visits SET Words = 'Never said.' WHERE Id = (SELECT Id FROM Visits WHERE SignedAt IS NOT NULL LIMIT 1)", "The signed visit")]
-    [InlineData("PRAGMA foreign_keys = OFF; DROP TRIGGER visits_signed_stay; DELETE FROM Visits WHERE Id = (SELECT Id FROM Visits WHERE SignedAt IS NOT NULL LIMIT 1)", "or is gone")]
-    [InlineData("INSERT INTO SessionEvents (Id, VisitId, At, ReceivedAt, Kind, Counter, By) SELECT 'FFFFFFFF-1D54-4E5A-9B9A-0A6B0C0D0E0F', Id, SignedAt - 1, SignedAt - 1, 'Next', 0, 'x' FROM Visits WHERE SignedAt IS NOT NULL LIMIT 1", "The signed visit")]
-    [InlineData("INSERT INTO Visits SELECT * FROM (SELECT 'FFFFFFFF-1D54-4E5A-9B9A-0A6B0C0D0E0F' AS Id) JOIN (SELECT {rest} FROM Visits WHERE SignedAt IS NOT NULL LIMIT 1)", "stands outside the chain")]
+    [InlineData(
+        "DROP TRIGGER Audit_no_delete; DELETE FROM Audit WHERE Id = 300; INSERT INTO Audit (Id, At, Who, Action, Subject, What) VALUES (300, 0, 'x', 'read', 'visit', '')",
+        "The trail's lines 201 to 400"
+    )]
+    [InlineData(
+        "DROP TRIGGER visits_signed; UPDATE Visits SET Words = 'Never said.' WHERE Id = (SELECT Id FROM Visits WHERE SignedAt IS NOT NULL LIMIT 1)",
+        "The signed visit"
+    )]
+    [InlineData(
+        "PRAGMA foreign_keys = OFF; DROP TRIGGER visits_signed_stay; DELETE FROM Visits WHERE Id = (SELECT Id FROM Visits WHERE SignedAt IS NOT NULL LIMIT 1)",
+        "or is gone"
+    )]
+    [InlineData(
+        "INSERT INTO SessionEvents (Id, VisitId, At, ReceivedAt, Kind, Counter, By) SELECT 'FFFFFFFF-1D54-4E5A-9B9A-0A6B0C0D0E0F', Id, SignedAt - 1, SignedAt - 1, 'Next', 0, 'x' FROM Visits WHERE SignedAt IS NOT NULL LIMIT 1",
+        "The signed visit"
+    )]
+    [InlineData(
+        "INSERT INTO Visits SELECT * FROM (SELECT 'FFFFFFFF-1D54-4E5A-9B9A-0A6B0C0D0E0F' AS Id) JOIN (SELECT {rest} FROM Visits WHERE SignedAt IS NOT NULL LIMIT 1)",
+        "stands outside the chain"
+    )]
     [InlineData("DROP TRIGGER Addenda_no_update; UPDATE Addenda SET Text = 'No pain at all.'", "The addendum")]
     [InlineData("DROP TRIGGER Chain_no_delete; DELETE FROM Chain WHERE Id = 2", "does not follow")]
     public void What_was_changed_behind_the_programs_back_is_found(string tampering, string says)
     {
         var (code, said, _) = Linked();
         Assert.Equal(0, code);
-        var rest = string.Join(", ", Sql.Lines(Kept, "SELECT name FROM pragma_table_info('Visits') WHERE name <> 'Id'").Select(n => $"\"{n}\""));
+        var rest = string.Join(
+            ", ",
+            Sql.Lines(Kept, "SELECT name FROM pragma_table_info('Visits') WHERE name <> 'Id'").Select(n => $"\"{n}\"")
+        );
         // The columns of the copy come in their own order, so they are named.
-        Sql.Execute(Kept, tampering.Replace("INSERT INTO Visits SELECT", $"INSERT INTO Visits (Id, {rest}) SELECT", StringComparison.Ordinal).Replace("{rest}", rest, StringComparison.Ordinal));
+        Sql.Execute(
+            Kept,
+            tampering
+                .Replace("INSERT INTO Visits SELECT", $"INSERT INTO Visits (Id, {rest}) SELECT", StringComparison.Ordinal)
+                .Replace("{rest}", rest, StringComparison.Ordinal)
+        );
         (code, said, _) = Shell.Run("verify", "--data", house.Folder);
         Assert.Equal(Hosting.DataCommands.Found, code);
         Assert.Contains(says, said, StringComparison.Ordinal);
@@ -145,7 +226,10 @@ public sealed class RecordTests : IAsyncLifetime
         var head = Linked().Said.Split("head ")[1][..12];
         Assert.Equal(0, Shell.Run("verify", "--data", house.Folder, "--head", head).Code);
         // All of it anew: a line changed, and a chain that fits.
-        Sql.Execute(Kept, "DROP TRIGGER Audit_no_update; UPDATE Audit SET Who = 'Nobody' WHERE Id = 17; DROP TRIGGER Chain_no_delete; DELETE FROM Chain");
+        Sql.Execute(
+            Kept,
+            "DROP TRIGGER Audit_no_update; UPDATE Audit SET Who = 'Nobody' WHERE Id = 17; DROP TRIGGER Chain_no_delete; DELETE FROM Chain"
+        );
         Assert.Equal(0, Linked().Code);
         var (code, said, _) = Shell.Run("verify", "--data", house.Folder, "--head", head);
         Assert.Equal(Hosting.DataCommands.Found, code);
@@ -187,7 +271,10 @@ public sealed class RecordTests : IAsyncLifetime
     }
 
     private static async Task<string> Client(Guest guest, string name) =>
-        (string)(await guest.Get("/api/clients"))!.AsArray().Single(c => ((string)c!["name"]!).StartsWith(name, StringComparison.Ordinal))!["id"]!;
+        (string)
+            (await guest.Get("/api/clients"))!.AsArray().Single(c => ((string)c!["name"]!).StartsWith(name, StringComparison.Ordinal))![
+                "id"
+            ]!;
 
     private static async Task<JsonNode> Look(Guest guest)
     {

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Tests.Support;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -19,10 +20,11 @@ public sealed class ScreeningTests : IAsyncLifetime
 
     private static IEnumerable<string> Rules(JsonNode visit) => visit["screen"]!["findings"]!.AsArray().Select(f => (string)f!["rule"]!);
 
-    private static bool Knows(JsonNode visit, string fact, string status) => visit["facts"]!.AsArray()
-        .Any(f => (string)f!["entry"]!["fact"]! == fact && (string)f["entry"]!["status"]! == status);
+    private static bool Knows(JsonNode visit, string fact, string status) =>
+        visit["facts"]!.AsArray().Any(f => (string)f!["entry"]!["fact"]! == fact && (string)f["entry"]!["status"]! == status);
 
-    private async Task<string> LinkFor(string visit) => "/api" + (string)(await odile.Post($"/api/visits/{visit}/intake-link", new { }))!["path"]!;
+    private async Task<string> LinkFor(string visit) =>
+        "/api" + (string)(await odile.Post($"/api/visits/{visit}/intake-link", new { }))!["path"]!;
 
     [Fact]
     public async Task A_link_opens_once_shows_nothing_of_the_record_and_what_comes_back_is_accepted_line_by_line()
@@ -36,20 +38,46 @@ public sealed class ScreeningTests : IAsyncLifetime
         Assert.Contains(page["questions"]!.AsArray(), q => (string)q!["fact"]! == "pregnancy");
         phone.Refused(401, "signed-out", await phone.Get($"/api/visits/{id}"));
 
-        await phone.Post(link, new
-        {
-            words = "Very tired.",
-            answers = new object[] { new { fact = "diabetes", status = "known" }, new { fact = "asthma", status = "no" } },
-            medicines = new[] { "heparin", " " },
-        });
+        await phone.Post(
+            link,
+            new
+            {
+                words = "Very tired.",
+                answers = new object[] { new { fact = "diabetes", status = "known" }, new { fact = "asthma", status = "no" } },
+                medicines = new[] { "heparin", " " },
+            }
+        );
         phone.Refused(410, "link-used", await phone.Get(link));
-        phone.Refused(410, "link-used", await phone.Post(link, new { words = "Again.", answers = Array.Empty<object>(), medicines = Array.Empty<string>() }));
+        phone.Refused(
+            410,
+            "link-used",
+            await phone.Post(
+                link,
+                new
+                {
+                    words = "Again.",
+                    answers = Array.Empty<object>(),
+                    medicines = Array.Empty<string>(),
+                }
+            )
+        );
 
         var untouched = await odile.Visit(id);
         Assert.False(Knows(untouched, "diabetes", "known"), "nothing counts before a practitioner has read it");
         var waiting = (await odile.Get($"/api/visits/{id}/intake"))!;
         Assert.Equal(["diabetes", "no asthma", "medicine: heparin"], waiting["lines"]!.AsArray().Select(l => (string)l!["saying"]!));
-        var visit = (await odile.Post($"/api/visits/{id}/intake/accept", new { version = Version(untouched), link = (string)waiting["link"]!, lines = waiting["lines"]!.AsArray().Skip(1).Select(l => (string)l!["id"]!).ToArray(), words = true }))!;
+        var visit = (
+            await odile.Post(
+                $"/api/visits/{id}/intake/accept",
+                new
+                {
+                    version = Version(untouched),
+                    link = (string)waiting["link"]!,
+                    lines = waiting["lines"]!.AsArray().Skip(1).Select(l => (string)l!["id"]!).ToArray(),
+                    words = true,
+                }
+            )
+        )!;
         Assert.False(Knows(visit, "diabetes", "known"), "put aside");
         Assert.True(Knows(visit, "asthma", "no"));
         Assert.Contains("anticoagulant.pressure", Rules(visit));
@@ -71,7 +99,10 @@ public sealed class ScreeningTests : IAsyncLifetime
         await house.InDb(db => db.Intakes.ExecuteUpdateAsync(s => s.SetProperty(i => i.Expires, Instant.FromUtc(2020, 1, 1, 0, 0))));
         phone.Refused(410, "link-expired", await phone.Get(link));
         phone.Refused(404, "no-such-link", await phone.Get("/api/intake/not-a-link"));
-        Assert.All(await house.InDb(db => db.Intakes.Select(i => i.TokenHash).ToListAsync()), h => Assert.DoesNotContain(h, link, StringComparison.Ordinal));
+        Assert.All(
+            await house.InDb(db => db.Intakes.Select(i => i.TokenHash).ToListAsync()),
+            h => Assert.DoesNotContain(h, link, StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -80,12 +111,27 @@ public sealed class ScreeningTests : IAsyncLifetime
         var link = await LinkFor(await odile.VisitOf("Maren"));
         var phone = await house.Guest(null);
         await phone.Get(link);
-        phone.Refused(422, "since-after-today", await phone.Post(link, new
-        {
-            words = "",
-            answers = new[] { new { fact = "diabetes", status = "known", since = "2999-01-01" } },
-            medicines = Array.Empty<string>(),
-        }));
+        phone.Refused(
+            422,
+            "since-after-today",
+            await phone.Post(
+                link,
+                new
+                {
+                    words = "",
+                    answers = new[]
+                    {
+                        new
+                        {
+                            fact = "diabetes",
+                            status = "known",
+                            since = "2999-01-01",
+                        },
+                    },
+                    medicines = Array.Empty<string>(),
+                }
+            )
+        );
         Assert.NotNull((await phone.Get(link))!["questions"]);
     }
 
@@ -94,8 +140,19 @@ public sealed class ScreeningTests : IAsyncLifetime
     {
         var id = await odile.VisitOf("Bram");
         var visit = await odile.Visit(id);
-        async Task<JsonNode> Answer(params object[] answers) => visit = (await odile.Put(
-            $"/api/visits/{id}/interviews", new { version = Version(visit), complaint = "leg", side = "left", answers }))!;
+        async Task<JsonNode> Answer(params object[] answers) =>
+            visit = (
+                await odile.Put(
+                    $"/api/visits/{id}/interviews",
+                    new
+                    {
+                        version = Version(visit),
+                        complaint = "leg",
+                        side = "left",
+                        answers,
+                    }
+                )
+            )!;
 
         var asked = await Answer();
         Assert.Equal("hot", (string)asked["interviews"]![0]!["result"]!["next"]!["id"]!);
@@ -105,9 +162,31 @@ public sealed class ScreeningTests : IAsyncLifetime
         Assert.False((bool)girth["start"]!["mayStart"]!);
         var back = await Answer(new { question = "hot", option = "no" });
         Assert.DoesNotContain("refer.calf-difference", Rules(back));
-        odile.Refused(422, "unknown-option", await odile.Put(
-            $"/api/visits/{id}/interviews", new { version = Version(visit), complaint = "leg", answers = new[] { new { question = "hot", option = "perhaps" } } }));
-        var dropped = (await odile.Put($"/api/visits/{id}/interviews", new { version = Version(visit), complaint = "leg", answers = Array.Empty<object>(), drop = true }))!;
+        odile.Refused(
+            422,
+            "unknown-option",
+            await odile.Put(
+                $"/api/visits/{id}/interviews",
+                new
+                {
+                    version = Version(visit),
+                    complaint = "leg",
+                    answers = new[] { new { question = "hot", option = "perhaps" } },
+                }
+            )
+        );
+        var dropped = (
+            await odile.Put(
+                $"/api/visits/{id}/interviews",
+                new
+                {
+                    version = Version(visit),
+                    complaint = "leg",
+                    answers = Array.Empty<object>(),
+                    drop = true,
+                }
+            )
+        )!;
         Assert.Empty(dropped["interviews"]!.AsArray());
         Assert.DoesNotContain(dropped["facts"]!.AsArray(), f => (string)f!["entry"]!["fact"]! == "hot-swollen-calf");
     }
@@ -119,27 +198,39 @@ public sealed class ScreeningTests : IAsyncLifetime
         var letter = (await odile.Get($"/api/visits/{id}/letters/clearance"))!;
         Assert.Contains("cancer", letter["parts"]!.ToJsonString(), StringComparison.Ordinal);
         var visit = await odile.Visit(id);
-        var ok = new { version = Version(visit), rule = "clearance.cancer-treatment", physician = "Dr Hale", given = (string)visit["date"]!, expires = "2999-01-01", scope = "light work, no heat" };
+        var ok = new
+        {
+            version = Version(visit),
+            rule = "clearance.cancer-treatment",
+            physician = "Dr Hale",
+            given = (string)visit["date"]!,
+            expires = "2999-01-01",
+            scope = "light work, no heat",
+        };
         var pim = await house.Guest("pim");
         pim.Refused(403, "not-yours", await pim.Post($"/api/visits/{id}/clearances", ok));
         var cleared = (await odile.Post($"/api/visits/{id}/clearances", ok))!;
         Assert.DoesNotContain(cleared["screen"]!["findings"]!.AsArray(), f => (string)f!["outcome"]! == "clearance");
-        Assert.Contains(cleared["screen"]!["findings"]!.AsArray(), f => ((string)f!["title"]!).StartsWith("Cleared by Dr Hale", StringComparison.Ordinal));
+        Assert.Contains(
+            cleared["screen"]!["findings"]!.AsArray(),
+            f => ((string)f!["title"]!).StartsWith("Cleared by Dr Hale", StringComparison.Ordinal)
+        );
         Assert.Contains("cancer.light", Rules(cleared));
         Assert.Equal("Odile Fenn", (string)cleared["clearances"]![0]!["by"]!);
         odile.Refused(422, "no-ground", await odile.Get($"/api/visits/{id}/letters/referral"));
         odile.Refused(404, "not-found", await odile.Get($"/api/visits/{id}/letters/poem"));
     }
 
-    private static object OwnRule(string reason = "A scald in the spring of last year.", string fact = "diabetes") => new
-    {
-        title = "No towels with diabetes",
-        when = new { fact },
-        then = new[] { new { outcome = "avoid", on = new { warm = true } } },
-        why = "Numb feet are often not noticed yet.",
-        instead = "Warm hands.",
-        reason,
-    };
+    private static object OwnRule(string reason = "A scald in the spring of last year.", string fact = "diabetes") =>
+        new
+        {
+            title = "No towels with diabetes",
+            when = new { fact },
+            then = new[] { new { outcome = "avoid", on = new { warm = true } } },
+            why = "Numb feet are often not noticed yet.",
+            instead = "Warm hands.",
+            reason,
+        };
 
     [Fact]
     public async Task A_rule_written_here_is_tried_first_then_changes_the_next_screen_and_can_be_retired()
@@ -154,7 +245,9 @@ public sealed class ScreeningTests : IAsyncLifetime
         var rules = (await odile.Post("/api/rules", OwnRule()))!;
         var own = rules.AsArray()[0]!;
         Assert.Equal("Odile Fenn", (string)own["author"]!);
-        var finding = (await odile.Visit(ines))["screen"]!["findings"]!.AsArray().Single(f => ((string)f!["rule"]!).StartsWith("own.", StringComparison.Ordinal))!;
+        var finding = (await odile.Visit(ines))["screen"]!["findings"]!
+            .AsArray()
+            .Single(f => ((string)f!["rule"]!).StartsWith("own.", StringComparison.Ordinal))!;
         Assert.Contains("Odile Fenn", (string)finding["source"]!, StringComparison.Ordinal);
         Assert.Contains("A scald in the spring", (string)finding["source"]!, StringComparison.Ordinal);
 
@@ -194,7 +287,22 @@ public sealed class ScreeningTests : IAsyncLifetime
     {
         var id = await odile.VisitOf("Pell");
         var visit = await odile.Visit(id);
-        async Task Say(string fact, string region) => visit = (await odile.Put($"/api/visits/{id}/facts", new { version = Version(visit), entry = new { fact, status = "known", region } }))!;
+        async Task Say(string fact, string region) =>
+            visit = (
+                await odile.Put(
+                    $"/api/visits/{id}/facts",
+                    new
+                    {
+                        version = Version(visit),
+                        entry = new
+                        {
+                            fact,
+                            status = "known",
+                            region,
+                        },
+                    }
+                )
+            )!;
         Assert.Contains("consent.not-given", Rules(visit));
         await Say("consent-given", "groin");
         await Say("consent-given", "abdomen");

@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
-using AmpleLantern.Data.Demo;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Demo;
 using AmpleLantern.Web.Tests.Support;
 using Microsoft.AspNetCore.Http.Connections;
 using Microsoft.AspNetCore.SignalR.Client;
@@ -69,7 +70,7 @@ public sealed class SignInTests : IAsyncLifetime
     public async Task One_sees_ones_own_devices_and_ends_one_or_all_of_them()
     {
         var (here, tablet, other) = (await house.Guest("teo"), await house.Guest("teo"), await house.Guest("odile"));
-        var door = (await here.Get("/api/me/door"))!;
+        var door = (await here.Get("/api/me/access"))!;
         Assert.Equal(2, door["signIns"]!.AsArray().Count);
         var there = (string)door["signIns"]!.AsArray().Single(s => !(bool)s!["here"]!)!["id"]!;
         // Nobody ends somebody else's.
@@ -82,17 +83,39 @@ public sealed class SignInTests : IAsyncLifetime
         phone.Refused(401, "signed-out", await phone.Get("/api/today"));
         Assert.NotNull((await other.Get("/api/today"))!["visits"]);
         var trail = (await other.Get("/api/trail"))!.AsArray();
-        Assert.Contains(trail, a => (string)a!["who"]! == "Teo Marsh" && (string)a["action"]! == "signed-out" && (string)a["what"]! == "everywhere");
+        Assert.Contains(
+            trail,
+            a => (string)a!["who"]! == "Teo Marsh" && (string)a["action"]! == "signed-out" && (string)a["what"]! == "everywhere"
+        );
     }
 
     [Fact]
     public async Task Somebody_new_comes_in_by_a_first_password_and_chooses_an_own_one()
     {
         var odile = await house.Guest();
-        var made = (await odile.Post("/api/people", new { name = "rook", displayName = "Rook Mayweed", role = "practitioner" }))!;
+        var made = (
+            await odile.Post(
+                "/api/people",
+                new
+                {
+                    name = "rook",
+                    displayName = "Rook Mayweed",
+                    role = "practitioner",
+                }
+            )
+        )!;
         var first = (string)made["firstPassword"]!;
         var rook = await house.Guest(null);
-        async Task<JsonNode?> In(string password, string? chosen) => await rook.Post("/api/sign-in", new { name = "rook", password, newPassword = chosen });
+        async Task<JsonNode?> In(string password, string? chosen) =>
+            await rook.Post(
+                "/api/sign-in",
+                new
+                {
+                    name = "rook",
+                    password,
+                    newPassword = chosen,
+                }
+            );
         rook.Refused(401, "choose-password", await In(first, null));
         rook.Refused(422, "weak-password", await In(first, "password1234"));
         rook.Refused(422, "repeated-password", await In(first, first));
@@ -105,7 +128,19 @@ public sealed class SignInTests : IAsyncLifetime
         var reset = (await odile.Post($"/api/people/{(string)(await rook.Get("/api/me"))!["id"]!}/reset", new { lostDevice = false }))!;
         rook.Refused(401, "signed-out", await rook.Get("/api/today"));
         house.Clock.By = Duration.FromDays(3.1);
-        again.Refused(401, "first-password-over", await again.Post("/api/sign-in", new { name = "rook", password = (string)reset["firstPassword"]!, newPassword = "hinge owl tidal reed" }));
+        again.Refused(
+            401,
+            "first-password-over",
+            await again.Post(
+                "/api/sign-in",
+                new
+                {
+                    name = "rook",
+                    password = (string)reset["firstPassword"]!,
+                    newPassword = "hinge owl tidal reed",
+                }
+            )
+        );
     }
 
     [Theory]
@@ -137,7 +172,11 @@ public sealed class SignInTests : IAsyncLifetime
         Assert.NotNull((await here.Get("/api/today"))!["visits"]);
         there.Refused(401, "signed-out", await there.Get("/api/today"));
         await there.Get("/api/me");
-        here.Refused(422, "repeated-password", await here.Post("/api/me/password", new { password = Own, newPassword = DemoPractice.Password }));
+        here.Refused(
+            422,
+            "repeated-password",
+            await here.Post("/api/me/password", new { password = Own, newPassword = DemoPractice.Password })
+        );
         there.Refused(401, "wrong-sign-in", await there.Post("/api/sign-in", new { name = "teo", password = DemoPractice.Password }));
     }
 
@@ -146,7 +185,16 @@ public sealed class SignInTests : IAsyncLifetime
     {
         // RFC 6238, appendix B, SHA-1, last six of eight digits; secret "12345678901234567890".
         var secret = "12345678901234567890"u8.ToArray();
-        foreach (var (seconds, digits) in new[] { (59L, "287082"), (1111111109L, "081804"), (1111111111L, "050471"), (1234567890L, "005924"), (2000000000L, "279037") })
+        foreach (
+            var (seconds, digits) in new[]
+            {
+                (59L, "287082"),
+                (1111111109L, "081804"),
+                (1111111111L, "050471"),
+                (1234567890L, "005924"),
+                (2000000000L, "279037"),
+            }
+        )
         {
             Assert.Equal(digits, Totp.Shown(secret, seconds / 30));
         }
@@ -158,15 +206,31 @@ public sealed class SignInTests : IAsyncLifetime
         var teo = await house.Guest("teo");
         var secret = (string)(await teo.Post("/api/me/second-factor", new { password = DemoPractice.Password }))!["secret"]!;
         teo.Refused(401, "wrong-second-factor", await teo.Post("/api/me/second-factor/confirm", new { code = "12345" }));
-        string Now(int steps = 0) => Totp.Shown(secret, DateTimeOffset.UtcNow.AddSeconds(30 * steps));
-        var codes = (await teo.Post("/api/me/second-factor/confirm", new { code = Now() }))!["codes"]!.AsArray().Select(c => (string)c!).ToList();
+        // One moment throughout: a step of the clock in between would make a code new that was used.
+        var moment = DateTimeOffset.UtcNow;
+        string Now(int steps = 0) => Totp.Shown(secret, moment.AddSeconds(30 * steps));
+        var codes = (await teo.Post("/api/me/second-factor/confirm", new { code = Now() }))!["codes"]!
+            .AsArray()
+            .Select(c => (string)c!)
+            .ToList();
         Assert.Equal(10, codes.Distinct().Count());
         // What is kept of them opens nothing.
-        var kept = await house.InDb(db => db.UserTokens.AsNoTracking().Where(t => t.Name == "RecoveryCodes").Select(t => t.Value).SingleAsync());
+        var kept = await house.InDb(db =>
+            db.UserTokens.AsNoTracking().Where(t => t.Name == "RecoveryCodes").Select(t => t.Value).SingleAsync()
+        );
         Assert.All(codes, c => Assert.DoesNotContain(c, kept!, StringComparison.OrdinalIgnoreCase));
 
         var there = await house.Guest(null);
-        async Task<JsonNode?> In(string? code, string password = DemoPractice.Password) => await there.Post("/api/sign-in", new { name = "teo", password, code });
+        async Task<JsonNode?> In(string? code, string password = DemoPractice.Password) =>
+            await there.Post(
+                "/api/sign-in",
+                new
+                {
+                    name = "teo",
+                    password,
+                    code,
+                }
+            );
         there.Refused(401, "second-factor", await In(null));
         // A wrong password does not tell that there is a second factor.
         there.Refused(401, "wrong-sign-in", await In(null, "not this one"));
@@ -175,15 +239,32 @@ public sealed class SignInTests : IAsyncLifetime
         there.Refused(401, "wrong-second-factor", await In(Now(1)));
         Assert.Equal("Teo Marsh", (string)(await In(codes[0]))!["displayName"]!);
         there.Refused(401, "wrong-second-factor", await In(codes[0]));
-        Assert.Equal(9, (int)(await teo.Get("/api/me/door"))!["recoveryCodesLeft"]!);
+        Assert.Equal(9, (int)(await teo.Get("/api/me/access"))!["recoveryCodesLeft"]!);
 
         // A lost phone: the owner takes all of it off.
         var odile = await house.Guest();
-        var first = (string)(await odile.Post($"/api/people/{(string)(await teo.Get("/api/me"))!["id"]!}/reset", new { lostDevice = true }))!["firstPassword"]!;
+        var first = (string)
+            (await odile.Post($"/api/people/{(string)(await teo.Get("/api/me"))!["id"]!}/reset", new { lostDevice = true }))![
+                "firstPassword"
+            ]!;
         teo.Refused(401, "signed-out", await teo.Get("/api/today"));
         await there.Get("/api/me");
-        Assert.Equal("Teo Marsh", (string)(await there.Post("/api/sign-in", new { name = "teo", password = first, newPassword = Own }))!["displayName"]!);
-        Assert.False((bool)(await there.Get("/api/me/door"))!["secondFactor"]!);
+        Assert.Equal(
+            "Teo Marsh",
+            (string)
+                (
+                    await there.Post(
+                        "/api/sign-in",
+                        new
+                        {
+                            name = "teo",
+                            password = first,
+                            newPassword = Own,
+                        }
+                    )
+                )!["displayName"]!
+        );
+        Assert.False((bool)(await there.Get("/api/me/access"))!["secondFactor"]!);
     }
 
     [Fact]
@@ -202,11 +283,31 @@ public sealed class SignInTests : IAsyncLifetime
         teo.Refused(401, "signed-out", await teo.Get("/api/today"));
         await teo.Get("/api/me");
         teo.Refused(401, "wrong-sign-in", await teo.Post("/api/sign-in", new { name = "teo", password = DemoPractice.Password }));
-        Assert.Contains((await odile.Get("/api/people"))!["people"]!.AsArray(), p => (string)p!["displayName"]! == "Teo Marsh" && p["leftAt"] is not null);
+        Assert.Contains(
+            (await odile.Get("/api/people"))!["people"]!.AsArray(),
+            p => (string)p!["displayName"]! == "Teo Marsh" && p["leftAt"] is not null
+        );
         Assert.DoesNotContain((await odile.Get("/api/practitioners"))!.AsArray(), p => (string)p!["name"]! == "teo");
-        Assert.Contains((await odile.Get("/api/trail"))!.AsArray(), a => (string)a!["action"]! == "changed" && ((string)a["what"]!).Contains("LeftAt", StringComparison.Ordinal));
+        Assert.Contains(
+            (await odile.Get("/api/trail"))!.AsArray(),
+            a => (string)a!["action"]! == "changed" && ((string)a["what"]!).Contains("LeftAt", StringComparison.Ordinal)
+        );
         var back = (string)(await odile.Post($"/api/people/{id}/return", new { }))!["firstPassword"]!;
-        Assert.Equal("Teo Marsh", (string)(await teo.Post("/api/sign-in", new { name = "teo", password = back, newPassword = Own }))!["displayName"]!);
+        Assert.Equal(
+            "Teo Marsh",
+            (string)
+                (
+                    await teo.Post(
+                        "/api/sign-in",
+                        new
+                        {
+                            name = "teo",
+                            password = back,
+                            newPassword = Own,
+                        }
+                    )
+                )!["displayName"]!
+        );
         Assert.NotNull((await teo.Get("/api/today"))!["visits"]);
     }
 
@@ -223,14 +324,18 @@ public sealed class SignInTests : IAsyncLifetime
 
     private async Task<HubConnection> Line(Guest guest)
     {
-        var line = new HubConnectionBuilder().WithUrl(new Uri(house.Server.BaseAddress, "/hubs/visits"), o =>
-        {
-            o.HttpMessageHandlerFactory = _ => house.Server.CreateHandler();
-            o.Transports = HttpTransportType.LongPolling;
-            o.Headers["Cookie"] = guest.Cookies;
-        }).Build();
+        var line = new HubConnectionBuilder()
+            .WithUrl(
+                new Uri(house.Server.BaseAddress, "/hubs/visits"),
+                o =>
+                {
+                    o.HttpMessageHandlerFactory = _ => house.Server.CreateHandler();
+                    o.Transports = HttpTransportType.LongPolling;
+                    o.Headers["Cookie"] = guest.Cookies;
+                }
+            )
+            .Build();
         await line.StartAsync();
         return line;
     }
-
 }

@@ -1,4 +1,6 @@
 using System.Text.Json.Nodes;
+using AmpleLantern.Data.Keeping;
+using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Hosting;
 using AmpleLantern.Web.Tests.Support;
 using NodaTime;
@@ -15,8 +17,15 @@ public sealed class TrailTests(House house) : IClassFixture<House>
         var id = await odile.VisitOf("Sedge");
         var client = (string)(await odile.Visit(id))["client"]!["id"]!;
         var step = (string)(await odile.Visit(id))["plan"]!["steps"]![0]!["id"]!;
-        var addresses = (await odile.Get("/api/openapi/v1.json"))!["paths"]!.AsObject().Where(p => p.Key.StartsWith("/api/visits/{visitId}", StringComparison.Ordinal) && p.Value!["get"] is not null)
-            .Select(p => p.Key.Replace("{visitId}", id, StringComparison.Ordinal).Replace("{kind}", "referral", StringComparison.Ordinal).Replace("{step}", step, StringComparison.Ordinal)).ToList();
+        var addresses = (await odile.Get("/api/openapi/v1.json"))!["paths"]!
+            .AsObject()
+            .Where(p => p.Key.StartsWith("/api/visits/{visitId}", StringComparison.Ordinal) && p.Value!["get"] is not null)
+            .Select(p =>
+                p.Key.Replace("{visitId}", id, StringComparison.Ordinal)
+                    .Replace("{kind}", "referral", StringComparison.Ordinal)
+                    .Replace("{step}", step, StringComparison.Ordinal)
+            )
+            .ToList();
         Assert.True(addresses.Count >= 10, $"{addresses.Count} addresses");
         foreach (var address in addresses)
         {
@@ -43,7 +52,14 @@ public sealed class TrailTests(House house) : IClassFixture<House>
         var id = await pim.VisitOf("Ines");
         var visit = await pim.Visit(id);
         var plan = JsonNode.Parse(visit["plan"]!.ToJsonString())!;
-        plan["silenced"] = new JsonArray(new JsonObject { ["rule"] = "closing", ["reason"] = "Said somebody else.", ["by"] = "odile" });
+        plan["silenced"] = new JsonArray(
+            new JsonObject
+            {
+                ["rule"] = "closing",
+                ["reason"] = "Said somebody else.",
+                ["by"] = "odile",
+            }
+        );
         var after = (await pim.Put($"/api/visits/{id}/plan", new { version = (int)visit["version"]!, plan }))!;
         Assert.Equal(me, (string)after["plan"]!["silenced"]![0]!["by"]!);
     }
@@ -64,7 +80,20 @@ public sealed class TrailTests(House house) : IClassFixture<House>
                 await phone.Get(path);
             }
 
-            await Task.WhenAll(phones.Select((p, i) => p.Post(path, new { words = $"From phone {i}.", answers = Array.Empty<object>(), medicines = Array.Empty<string>() })));
+            await Task.WhenAll(
+                phones.Select(
+                    (p, i) =>
+                        p.Post(
+                            path,
+                            new
+                            {
+                                words = $"From phone {i}.",
+                                answers = Array.Empty<object>(),
+                                medicines = Array.Empty<string>(),
+                            }
+                        )
+                )
+            );
             Assert.Single(phones, p => (int)p.Last.StatusCode == 200);
             Assert.All(phones.Where(p => (int)p.Last.StatusCode != 200), p => Assert.Equal(410, (int)p.Last.StatusCode));
         }
@@ -83,7 +112,10 @@ public sealed class TrailTests(House house) : IClassFixture<House>
     public void A_clock_that_jumps_is_noticed_against_the_steady_counter(double moved, double passed, double? off)
     {
         var then = Instant.FromUtc(2026, 3, 2, 9, 0);
-        Assert.Equal(off is { } s ? Duration.FromSeconds(s) : null, ClockWatch.Jumped(then, then + Duration.FromSeconds(moved), TimeSpan.FromSeconds(passed)));
+        Assert.Equal(
+            off is { } s ? Duration.FromSeconds(s) : null,
+            ClockWatch.Jumped(then, then + Duration.FromSeconds(moved), TimeSpan.FromSeconds(passed))
+        );
     }
 
     [Fact]
@@ -92,7 +124,10 @@ public sealed class TrailTests(House house) : IClassFixture<House>
         await using var first = new House();
         await first.Guest();
         var folder = await first.Leave();
-        Sql.Execute(Path.Combine(folder, Data.Keeping.Database.FileName), "INSERT INTO Audit (At, Who, Action, Subject, What) VALUES (4102444800000, 'x', 'read', 'day', '')");
+        Sql.Execute(
+            Path.Combine(folder, Data.Keeping.Database.FileName),
+            "INSERT INTO Audit (At, Who, Action, Subject, What) VALUES (4102444800000, 'x', 'read', 'day', '')"
+        );
         await using var again = new HouseOn(folder);
         var odile = await again.Guest();
         JsonNode? line = null;
@@ -110,6 +145,9 @@ public sealed class TrailTests(House house) : IClassFixture<House>
     {
         using var http = house.CreateDefaultClient();
         var answer = await http.GetAsync(new Uri("/health", UriKind.Relative), TestContext.Current.CancellationToken);
-        Assert.Equal("200 Healthy", $"{(int)answer.StatusCode} {await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)}");
+        Assert.Equal(
+            "200 Healthy",
+            $"{(int)answer.StatusCode} {await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken)}"
+        );
     }
 }

@@ -1,14 +1,17 @@
 using System.Text.Json.Nodes;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Keeping;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Exchange;
+using AmpleLantern.Exchange.Ask;
 using AmpleLantern.Exchange.Knowledge;
 using AmpleLantern.Web.Tests.Support;
 using Microsoft.AspNetCore.Identity;
@@ -101,14 +104,28 @@ public sealed class UpgradeTests
 
                 var running = await odile.Visit(old.Running.ToString());
                 Assert.Equal("stopped", (string)running["phase"]!);
-                Assert.Equal(["tender during", "dizzy during"], running["session"]!["responses"]!.AsArray().Select(r => $"{(string)r!["response"]!} {(string)r["when"]!}"));
+                Assert.Equal(
+                    ["tender during", "dizzy during"],
+                    running["session"]!["responses"]!.AsArray().Select(r => $"{(string)r!["response"]!} {(string)r["when"]!}")
+                );
                 Assert.True((bool)running["reconstructed"]!);
                 Assert.Equal("not-started", (string)(await odile.Visit(old.Open.ToString()))["phase"]!);
 
                 var history = (await odile.Get($"/api/clients/{old.Client}"))!;
                 Assert.Equal(3, history["visits"]!.AsArray().Count);
                 Assert.Equal("Odile of Old", (string)history["facts"]![0]!["recordedBy"]!);
-                foreach (var path in new[] { "/api/today?date=2025-05-04", "/api/trail", "/api/library", "/api/rules", $"/api/visits/{old.Running}/intake", $"/api/visits/{old.Signed}/plan/dose", $"/api/visits/{old.Signed}/press" })
+                foreach (
+                    var path in new[]
+                    {
+                        "/api/today?date=2025-05-04",
+                        "/api/trail",
+                        "/api/library",
+                        "/api/rules",
+                        $"/api/visits/{old.Running}/intake",
+                        $"/api/visits/{old.Signed}/plan/dose",
+                        $"/api/visits/{old.Signed}/press",
+                    }
+                )
                 {
                     await odile.Get(path);
                     Assert.True(odile.Last.IsSuccessStatusCode, $"{path}: {odile.Last.StatusCode}");
@@ -160,8 +177,11 @@ public sealed class UpgradeTests
         Assert.Contains("newer version", told.Message, StringComparison.Ordinal);
     }
 
-    private static DbContextOptions<LanternDb> Options(string path) => new DbContextOptionsBuilder<LanternDb>().UseSqlite($"Data Source={path}")
-        .AddInterceptors(new AuditInterceptor(new NamedActor("test"), SystemClock.Instance)).Options;
+    private static DbContextOptions<LanternDb> Options(string path) =>
+        new DbContextOptionsBuilder<LanternDb>()
+            .UseSqlite($"Data Source={path}")
+            .AddInterceptors(new AuditInterceptor(new NamedActor("test"), SystemClock.Instance))
+            .Options;
 
     private static async Task<string> Scalar(string path, string sql)
     {
@@ -177,7 +197,7 @@ public sealed class UpgradeTests
     /// <summary>A practice as it was written at a migration: only the columns there were, documents in the shape they had.</summary>
     private sealed class OldPractice(string path, string migration)
     {
-        private readonly Core.Planning.Plan plan = FlowPlans.FromFlow(Knowledge.Flows["legs-on-the-mat"], Knowledge, Knowledge.HouseSchool);
+        private readonly Plan plan = FlowPlans.FromFlow(Knowledge.Flows["legs-on-the-mat"], Knowledge, Knowledge.HouseSchool);
 
         public Guid Client { get; } = Guid.NewGuid();
 
@@ -187,8 +207,12 @@ public sealed class UpgradeTests
 
         public Guid Open { get; } = Guid.NewGuid();
 
-        public Expansion Expansion { get; } = PlanExpansion.Expand(
-            FlowPlans.FromFlow(Knowledge.Flows["legs-on-the-mat"], Knowledge, Knowledge.HouseSchool), TempoOf.Measures(11, 180, 9, Knowledge.Defaults), Knowledge);
+        public Expansion Expansion { get; } =
+            PlanExpansion.Expand(
+                FlowPlans.FromFlow(Knowledge.Flows["legs-on-the-mat"], Knowledge, Knowledge.HouseSchool),
+                TempoOf.Measures(11, 180, 9, Knowledge),
+                Knowledge
+            );
 
         public async Task Write()
         {
@@ -199,126 +223,203 @@ public sealed class UpgradeTests
 
             await using var connection = new SqliteConnection($"Data Source={path};Foreign Keys=False");
             await connection.OpenAsync();
-            var owner = new Staff { Id = Guid.NewGuid().ToString(), UserName = "old.odile", DisplayName = "Odile of Old" };
-            await Insert(connection, "AspNetRoles", new() { ["Id"] = "r", ["Name"] = "owner", ["NormalizedName"] = "OWNER", ["ConcurrencyStamp"] = "x" });
-            await Insert(connection, "AspNetUsers", new()
+            var owner = new Staff
             {
-                ["Id"] = owner.Id,
-                ["UserName"] = "old.odile",
-                ["NormalizedUserName"] = "OLD.ODILE",
-                ["DisplayName"] = owner.DisplayName,
-                ["PasswordHash"] = new PasswordHasher<Staff>().HashPassword(owner, Password),
-                ["SecurityStamp"] = "stamp",
-                ["ConcurrencyStamp"] = "x",
-                ["EmailConfirmed"] = 0,
-                ["PhoneNumberConfirmed"] = 0,
-                ["TwoFactorEnabled"] = 0,
-                ["LockoutEnabled"] = 0,
-                ["AccessFailedCount"] = 0,
-            });
+                Id = Guid.NewGuid().ToString(),
+                UserName = "old.odile",
+                DisplayName = "Odile of Old",
+            };
+            await Insert(
+                connection,
+                "AspNetRoles",
+                new()
+                {
+                    ["Id"] = "r",
+                    ["Name"] = "owner",
+                    ["NormalizedName"] = "OWNER",
+                    ["ConcurrencyStamp"] = "x",
+                }
+            );
+            await Insert(
+                connection,
+                "AspNetUsers",
+                new()
+                {
+                    ["Id"] = owner.Id,
+                    ["UserName"] = "old.odile",
+                    ["NormalizedUserName"] = "OLD.ODILE",
+                    ["DisplayName"] = owner.DisplayName,
+                    ["PasswordHash"] = new PasswordHasher<Staff>().HashPassword(owner, Password),
+                    ["SecurityStamp"] = "stamp",
+                    ["ConcurrencyStamp"] = "x",
+                    ["EmailConfirmed"] = 0,
+                    ["PhoneNumberConfirmed"] = 0,
+                    ["TwoFactorEnabled"] = 0,
+                    ["LockoutEnabled"] = 0,
+                    ["AccessFailedCount"] = 0,
+                }
+            );
             await Insert(connection, "AspNetUserRoles", new() { ["UserId"] = owner.Id, ["RoleId"] = "r" });
-            await Insert(connection, "Clients", new()
-            {
-                ["Id"] = Id(Client),
-                ["Name"] = "Isa Oldham",
-                ["BirthDate"] = "1970-02-03",
-                ["Occupation"] = "wick trimmer",
-                ["StatureCm"] = 170.0,
-                ["BreathsPerMinute"] = 14.0,
-                ["Version"] = 0,
-                ["Measures"] = "{}",
-                ["Clearances"] = "[]",
-            });
-            await Insert(connection, "Facts", new()
-            {
-                ["Id"] = Id(Guid.NewGuid()),
-                ["ClientId"] = Id(Client),
-                ["Fact"] = "diabetes",
-                ["Status"] = "Known",
-                ["RecordedBy"] = "Odile of Old",
-                ["RecordedAt"] = Ms(Began - Duration.FromDays(3)),
-            });
+            await Insert(
+                connection,
+                "Clients",
+                new()
+                {
+                    ["Id"] = Id(Client),
+                    ["Name"] = "Isa Oldham",
+                    ["BirthDate"] = "1970-02-03",
+                    ["Occupation"] = "wick trimmer",
+                    ["StatureCm"] = 170.0,
+                    ["BreathsPerMinute"] = 14.0,
+                    ["Version"] = 0,
+                    ["Measures"] = "{}",
+                    ["Clearances"] = "[]",
+                }
+            );
+            await Insert(
+                connection,
+                "Facts",
+                new()
+                {
+                    ["Id"] = Id(Guid.NewGuid()),
+                    ["ClientId"] = Id(Client),
+                    ["Fact"] = "diabetes",
+                    ["Status"] = "Known",
+                    ["RecordedBy"] = "Odile of Old",
+                    ["RecordedAt"] = Ms(Began - Duration.FromDays(3)),
+                }
+            );
             await Visit(connection, Signed, owner.Id, "2025-05-04", snapshot: OldSnapshot(), signedBy: "Odile of Old", started: true);
             await Visit(connection, Running, owner.Id, "2025-05-05", started: true);
             await Visit(connection, Open, owner.Id, "2025-05-06");
             await Events(connection, Signed, ("Start", 0, null), ("Response", 60, "sigh"), ("Finish", 900, null));
-            await Events(connection, Running, ("Start", 0, null), ("Response", 60, "tender"), ("Next", 70, null), ("Response", 90, "dizzy"));
-            await Insert(connection, "Addenda", new()
-            {
-                ["Id"] = Id(Guid.NewGuid()),
-                ["VisitId"] = Id(Signed),
-                ["Text"] = "Slept well.",
-                ["By"] = "Odile of Old",
-                ["At"] = Ms(Began + Duration.FromDays(1)),
-            });
-            await Insert(connection, "Audit", new() { ["At"] = Ms(Began), ["Who"] = "Odile of Old", ["Action"] = "read", ["Subject"] = "visit x", ["What"] = "" });
-            await Insert(connection, "Intakes", new()
-            {
-                ["Id"] = Id(Guid.NewGuid()),
-                ["ClientId"] = Id(Client),
-                ["VisitId"] = Id(Running),
-                ["TokenHash"] = "00",
-                ["MadeBy"] = "Odile of Old",
-                ["MadeAt"] = Ms(Began),
-                ["Expires"] = Ms(Began),
-                ["FilledAt"] = Ms(Began),
-                ["Words"] = "Tired.",
-                ["Answers"] = "[{\"fact\":\"asthma\",\"status\":\"known\"}]",
-            });
-            await Insert(connection, "OwnFlows", new()
-            {
-                ["Id"] = Id(Guid.NewGuid()),
-                ["Name"] = "Old legs",
-                ["Summary"] = "",
-                ["Plan"] = OldPlan(),
-                ["Author"] = "Odile of Old",
-                ["AddedAt"] = Ms(Began),
-            });
+            await Events(
+                connection,
+                Running,
+                ("Start", 0, null),
+                ("Response", 60, "tender"),
+                ("Next", 70, null),
+                ("Response", 90, "dizzy")
+            );
+            await Insert(
+                connection,
+                "Addenda",
+                new()
+                {
+                    ["Id"] = Id(Guid.NewGuid()),
+                    ["VisitId"] = Id(Signed),
+                    ["Text"] = "Slept well.",
+                    ["By"] = "Odile of Old",
+                    ["At"] = Ms(Began + Duration.FromDays(1)),
+                }
+            );
+            await Insert(
+                connection,
+                "Audit",
+                new()
+                {
+                    ["At"] = Ms(Began),
+                    ["Who"] = "Odile of Old",
+                    ["Action"] = "read",
+                    ["Subject"] = "visit x",
+                    ["What"] = "",
+                }
+            );
+            await Insert(
+                connection,
+                "Intakes",
+                new()
+                {
+                    ["Id"] = Id(Guid.NewGuid()),
+                    ["ClientId"] = Id(Client),
+                    ["VisitId"] = Id(Running),
+                    ["TokenHash"] = "00",
+                    ["MadeBy"] = "Odile of Old",
+                    ["MadeAt"] = Ms(Began),
+                    ["Expires"] = Ms(Began),
+                    ["FilledAt"] = Ms(Began),
+                    ["Words"] = "Tired.",
+                    ["Answers"] = "[{\"fact\":\"asthma\",\"status\":\"known\"}]",
+                }
+            );
+            await Insert(
+                connection,
+                "OwnFlows",
+                new()
+                {
+                    ["Id"] = Id(Guid.NewGuid()),
+                    ["Name"] = "Old legs",
+                    ["Summary"] = "",
+                    ["Plan"] = OldPlan(),
+                    ["Author"] = "Odile of Old",
+                    ["AddedAt"] = Ms(Began),
+                }
+            );
         }
 
-        private async Task Visit(SqliteConnection connection, Guid id, string practitioner, string date, string? snapshot = null, string? signedBy = null, bool started = false) =>
-            await Insert(connection, "Visits", new()
-            {
-                ["Id"] = Id(id),
-                ["ClientId"] = Id(Client),
-                ["Date"] = date,
-                ["At"] = "09:00",
-                ["MinutesBooked"] = 50,
-                ["Room"] = "mat room",
-                ["PractitionerId"] = practitioner,
-                ["School"] = "house",
-                ["Plan"] = OldPlan(),
-                ["Words"] = "Heavy.",
-                ["CheckIn"] = "[{\"fact\":\"fever\",\"status\":\"no\"}]",
-                ["Interviews"] = "[]",
-                ["Overrides"] = "[]",
-                ["Ratings"] = "[{\"measure\":\"heaviness\",\"before\":7,\"after\":4}]",
-                ["Note"] = "{}",
-                ["ArrivedAt"] = Ms(Began),
-                ["ScreenedAt"] = Ms(Began),
-                ["StartedAt"] = started ? Ms(Began) : null,
-                ["FinishedAt"] = snapshot is null ? null : Ms(Began),
-                ["SignedAt"] = snapshot is null ? null : Ms(Began + Duration.FromHours(1)),
-                ["SignedBy"] = signedBy,
-                ["Snapshot"] = snapshot,
-                ["Version"] = 3,
-            });
+        private async Task Visit(
+            SqliteConnection connection,
+            Guid id,
+            string practitioner,
+            string date,
+            string? snapshot = null,
+            string? signedBy = null,
+            bool started = false
+        ) =>
+            await Insert(
+                connection,
+                "Visits",
+                new()
+                {
+                    ["Id"] = Id(id),
+                    ["ClientId"] = Id(Client),
+                    ["Date"] = date,
+                    ["At"] = "09:00",
+                    ["MinutesBooked"] = 50,
+                    ["Room"] = "mat room",
+                    ["PractitionerId"] = practitioner,
+                    ["School"] = "house",
+                    ["Plan"] = OldPlan(),
+                    ["Words"] = "Heavy.",
+                    ["CheckIn"] = "[{\"fact\":\"fever\",\"status\":\"no\"}]",
+                    ["Interviews"] = "[]",
+                    ["Overrides"] = "[]",
+                    ["Ratings"] = "[{\"measure\":\"heaviness\",\"before\":7,\"after\":4}]",
+                    ["Note"] = "{}",
+                    ["ArrivedAt"] = Ms(Began),
+                    ["ScreenedAt"] = Ms(Began),
+                    ["StartedAt"] = started ? Ms(Began) : null,
+                    ["FinishedAt"] = snapshot is null ? null : Ms(Began),
+                    ["SignedAt"] = snapshot is null ? null : Ms(Began + Duration.FromHours(1)),
+                    ["SignedBy"] = signedBy,
+                    ["Snapshot"] = snapshot,
+                    ["Version"] = 3,
+                }
+            );
 
-        private static async Task Events(SqliteConnection connection, Guid visit, params (string Kind, int Seconds, string? Response)[] events)
+        private static async Task Events(
+            SqliteConnection connection,
+            Guid visit,
+            params (string Kind, int Seconds, string? Response)[] events
+        )
         {
             for (var i = 0; i < events.Length; i++)
             {
-                await Insert(connection, "SessionEvents", new()
-                {
-                    ["Id"] = Id(Guid.NewGuid()),
-                    ["VisitId"] = Id(visit),
-                    ["Sequence"] = i,
-                    ["At"] = Ms(Began + Duration.FromSeconds(events[i].Seconds)),
-                    ["ReceivedAt"] = Ms(Began + Duration.FromSeconds(events[i].Seconds)),
-                    ["Kind"] = events[i].Kind,
-                    ["Response"] = events[i].Response,
-                    ["By"] = "Odile of Old",
-                });
+                await Insert(
+                    connection,
+                    "SessionEvents",
+                    new()
+                    {
+                        ["Id"] = Id(Guid.NewGuid()),
+                        ["VisitId"] = Id(visit),
+                        ["Sequence"] = i,
+                        ["At"] = Ms(Began + Duration.FromSeconds(events[i].Seconds)),
+                        ["ReceivedAt"] = Ms(Began + Duration.FromSeconds(events[i].Seconds)),
+                        ["Kind"] = events[i].Kind,
+                        ["Response"] = events[i].Response,
+                        ["By"] = "Odile of Old",
+                    }
+                );
             }
         }
 
@@ -333,7 +434,9 @@ public sealed class UpgradeTests
                     step.Remove(newer);
                 }
 
-                step["props"] = new JsonArray([.. step["props"]!.AsArray().Select(p => (JsonNode)((string)p! == "knee-cushion" ? "cushion for the knee" : (string)p!))]);
+                step["props"] = new JsonArray([
+                    .. step["props"]!.AsArray().Select(p => (JsonNode)((string)p! == "knee-cushion" ? "cushion for the knee" : (string)p!)),
+                ]);
             }
 
             json.Remove("choices");
@@ -344,18 +447,26 @@ public sealed class UpgradeTests
         {
             var session = new Session(Expansion, Knowledge);
             var state = session.Fold([
-                new(Guid.NewGuid(), Began, GiveEventKind.Start), new(Guid.NewGuid(), Began + Duration.FromSeconds(60), GiveEventKind.Response, "sigh"),
-                new(Guid.NewGuid(), Began + Duration.FromSeconds(900), GiveEventKind.Finish)]);
-            var old = JsonNode.Parse(OpenJson.Write(new
-            {
-                KnowledgeVersion = "old0",
-                Screen = new ScreenResult("clear", [], [], []),
-                Expansion,
-                Given = session.Given(state),
-                Session = state,
-                Changes = new[] { Changes.Judge(Knowledge.Measures["heaviness"], new("heaviness", 7, 4)) },
-                Note = new VisitNote("It was light.", "Found.", "Done.", "Next."),
-            }))!.AsObject();
+                new(Guid.NewGuid(), Began, GiveEventKind.Start),
+                new(Guid.NewGuid(), Began + Duration.FromSeconds(60), GiveEventKind.Response, "sigh"),
+                new(Guid.NewGuid(), Began + Duration.FromSeconds(900), GiveEventKind.Finish),
+            ]);
+            var old = JsonNode
+                .Parse(
+                    OpenJson.Write(
+                        new
+                        {
+                            KnowledgeVersion = "old0",
+                            Screen = new ScreenResult("clear", [], [], []),
+                            Expansion,
+                            Given = session.Given(state),
+                            Session = state,
+                            Changes = new[] { ChangeJudge.Judge(Knowledge.Measures["heaviness"], new("heaviness", 7, 4)) },
+                            Note = new VisitNote("It was light.", "Found.", "Done.", "Next."),
+                        }
+                    )
+                )!
+                .AsObject();
             foreach (var step in old["expansion"]!["steps"]!.AsArray())
             {
                 step!.AsObject().Remove("timed");
@@ -395,7 +506,8 @@ public sealed class UpgradeTests
             }
 
             await using var insert = connection.CreateCommand();
-            insert.CommandText = $"INSERT INTO \"{table}\" ({string.Join(", ", there.Select(c => $"\"{c.Key}\""))}) VALUES ({string.Join(", ", there.Select((_, i) => $"$p{i}"))})";
+            insert.CommandText =
+                $"INSERT INTO \"{table}\" ({string.Join(", ", there.Select(c => $"\"{c.Key}\""))}) VALUES ({string.Join(", ", there.Select((_, i) => $"$p{i}"))})";
             for (var i = 0; i < there.Count; i++)
             {
                 insert.Parameters.AddWithValue($"$p{i}", there[i].Value ?? DBNull.Value);

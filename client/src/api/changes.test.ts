@@ -1,7 +1,8 @@
 import { QueryClient } from '@tanstack/react-query';
 import { describe, expect, it, vi } from 'vitest';
-import { Changes, visitKey, type Change } from './changes';
+import { Changes, type Change } from './changes';
 import { Problem } from './http';
+import { keptAs } from './kept';
 
 const change = (text: string, by = 'odile'): Change => ({
   by,
@@ -14,7 +15,7 @@ const said = (c: Change) => (c.body as { words: string }).words;
 
 function house(send: (c: Change, version?: number) => Promise<unknown>, who: () => string | null = () => 'odile') {
   const client = new QueryClient();
-  client.setQueryData(visitKey('v'), { id: 'v', version: 1 });
+  client.setQueryData(keptAs.visit('v'), { id: 'v', version: 1 });
   const kept = new Map<string, string>();
   const store = { getItem: (k: string) => kept.get(k) ?? null, setItem: (k: string, v: string) => void kept.set(k, v) };
   return { client, store, changes: new Changes(client, who, store, send, 5) };
@@ -58,7 +59,7 @@ describe('changes to a visit', () => {
     await vi.waitFor(() => expect(changes.state.kind).toBe('waiting'));
     const sent: string[] = [];
     const client = new QueryClient();
-    client.setQueryData(visitKey('v'), { id: 'v', version: 7 });
+    client.setQueryData(keptAs.visit('v'), { id: 'v', version: 7 });
     const again = new Changes(
       client,
       () => 'odile',
@@ -120,7 +121,7 @@ describe('changes to a visit', () => {
     });
     void changes.make(change('mine'));
     await vi.waitFor(() => expect(changes.state.kind).toBe('waiting'));
-    client.setQueryData(visitKey('v'), { id: 'v', version: 5 });
+    client.setQueryData(keptAs.visit('v'), { id: 'v', version: 5 });
     online = true;
     await vi.waitFor(() => expect(changes.state.kind).toBe('conflict'));
     changes.retry();

@@ -1,6 +1,7 @@
 import { dehydrate, hydrate, type Mutation, type QueryClient } from '@tanstack/react-query';
-import { signInNeeded } from '../shell/door';
+import { signInNeeded } from '../shell/signedIn';
 import { ask, http, problemOf } from './http';
+import { keptAs } from './kept';
 import type { paths } from './schema';
 import type { VisitView } from './types';
 
@@ -34,8 +35,6 @@ export type SaveState =
   | { kind: 'waiting'; why: 'no-connection' | 'signed-out' }
   | { kind: 'conflict' }
   | { kind: 'refused'; detail: string };
-
-export const visitKey = (visitId: string) => ['visit', visitId];
 
 const KEY = ['change'];
 const KEPT = 'lantern-changes';
@@ -89,7 +88,7 @@ export class Changes {
     const made = this.cache
       .getMutationCache()
       .build(this.cache, { mutationKey: KEY, scope: { id: `changes-${change.by}` } });
-    const on = change.on ?? this.cache.getQueryData<VisitView>(visitKey(change.visitId))?.version;
+    const on = change.on ?? this.cache.getQueryData<VisitView>(keptAs.visit(change.visitId))?.version;
     return made
       .execute({ ...change, on })
       .catch((e: unknown) => void this.set({ kind: 'refused', detail: problemOf(e).message }));
@@ -189,10 +188,10 @@ export class Changes {
       for (let to; (to = this.became.get(`${change.visitId} ${on}`)) !== undefined;) on = to;
       return on;
     }
-    const have = this.cache.getQueryData<VisitView>(visitKey(change.visitId));
+    const have = this.cache.getQueryData<VisitView>(keptAs.visit(change.visitId));
     if (have) return have.version;
     const read = await ask(http.GET('/api/visits/{visitId}', { params: { path: { visitId: change.visitId } } }));
-    this.cache.setQueryData(visitKey(change.visitId), read);
+    this.cache.setQueryData(keptAs.visit(change.visitId), read);
     return read.version;
   }
 
@@ -200,7 +199,7 @@ export class Changes {
     const view = (answer as { visit?: VisitView }).visit ?? (answer as VisitView);
     if (view?.id !== visitId) return;
     if (from !== undefined && view.version > from) this.became.set(`${visitId} ${from}`, view.version);
-    this.cache.setQueryData<VisitView>(visitKey(visitId), (have) =>
+    this.cache.setQueryData<VisitView>(keptAs.visit(visitId), (have) =>
       have && have.version > view.version ? have : view,
     );
   }

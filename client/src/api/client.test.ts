@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { doorNow, signedIn } from '../shell/door';
+import { signInNow, signedIn } from '../shell/signedIn';
 import { client } from './client';
 import { Problem } from './http';
 
@@ -10,13 +10,13 @@ it('asks for a sign-in when a question is refused for want of one, and not again
   answer = () => Promise.reject(new Problem('Your sign-in has ended.', 'signed-out', 401));
   await read().catch(() => undefined);
   await told();
-  expect(doorNow().needed).toBe(true);
+  expect(signInNow().needed).toBe(true);
   signedIn();
   // While it is asked anew, the refusal still stands in the cache.
   answer = () => new Promise((go) => setTimeout(() => go('as it is'), 20));
   const asked = read();
   await told();
-  expect(doorNow().needed).toBe(false);
+  expect(signInNow().needed).toBe(false);
   expect(await asked).toBe('as it is');
 });
 

@@ -1,5 +1,5 @@
 import { QueryClient } from '@tanstack/react-query';
-import { signInNeeded } from '../shell/door';
+import { signInNeeded } from '../shell/signedIn';
 import { Problem } from './http';
 
 /** The one query client: what was read, and what waits to be written. */

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { signedIn } from '../shell/door';
+import { signedIn } from '../shell/signedIn';
 import { ask, problemOf } from './http';
 
 const refused = () => ({

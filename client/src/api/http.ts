@@ -1,5 +1,5 @@
 import createClient from 'openapi-fetch';
-import { signedInSince } from '../shell/door';
+import { signedInSince } from '../shell/signedIn';
 import type { paths } from './schema';
 
 /** Answers that mean "not now": nothing was decided, and the same may go through later. */

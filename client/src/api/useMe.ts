@@ -1,10 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { livesIn } from '../parts/spoken';
 import { ask, http } from './http';
+import { keptAs } from './kept';
 import type { Me } from './types';
 
 export const meQuery = {
-  queryKey: ['me'],
+  queryKey: keptAs.me(),
   queryFn: async (): Promise<Me> => {
     const me = await ask(http.GET('/api/me'));
     livesIn(me.timeZone);

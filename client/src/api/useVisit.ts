@@ -1,8 +1,9 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
-import { Changes, visitKey, type AnswerOf, type BodyOf, type Tail } from './changes';
+import { Changes, type AnswerOf, type BodyOf, type Tail } from './changes';
 import { client, me } from './client';
 import { ask, http } from './http';
+import { keptAs } from './kept';
 import { watchVisit } from './news';
 import type { VisitView, Vocabulary } from './types';
 
@@ -17,15 +18,15 @@ export function useVisit(visitId: string) {
   useEffect(
     () =>
       watchVisit(visitId, (what) => {
-        if (what === 'changed') void cache.invalidateQueries({ queryKey: visitKey(visitId) });
+        if (what === 'changed') void cache.invalidateQueries({ queryKey: keptAs.visit(visitId) });
       }),
     [visitId, cache],
   );
   return useQuery({
-    queryKey: visitKey(visitId),
+    queryKey: keptAs.visit(visitId),
     queryFn: async () => {
       const read = await ask(http.GET('/api/visits/{visitId}', { params: { path: { visitId } } }));
-      return newer(cache.getQueryData<VisitView>(visitKey(visitId)), read);
+      return newer(cache.getQueryData<VisitView>(keptAs.visit(visitId)), read);
     },
     staleTime: 30_000,
   });
@@ -37,7 +38,7 @@ export const newer = (have: VisitView | undefined, read: VisitView) =>
 
 export function useVocabulary() {
   return useQuery<Vocabulary>({
-    queryKey: ['vocabulary'],
+    queryKey: keptAs.vocabulary(),
     queryFn: () => ask(http.GET('/api/vocabulary')),
     staleTime: Infinity,
   });
@@ -75,10 +76,4 @@ export function useWordsOf(visit: VisitView | undefined, words: Vocabulary | und
 export function useChange(visitId: string) {
   return <M extends 'put' | 'post', T extends Tail>(method: M, tail: T, body: BodyOf<M, T>) =>
     changes.make({ by: me() ?? '', visitId, method, tail, body }) as Promise<AnswerOf<M, T> | undefined>;
-}
-
-/** Looks at what the other window made of it. */
-export function useRefresh(visitId: string) {
-  const cache = useQueryClient();
-  return () => cache.refetchQueries({ queryKey: visitKey(visitId) });
 }

@@ -1,4 +1,5 @@
 import { useTranslation } from 'react-i18next';
+import { known, nameIn } from '../api/named';
 import type { PlanStep, VisitView, Vocabulary } from '../api/types';
 import { Chart } from './Chart';
 
@@ -20,13 +21,13 @@ export function StepChart({ visit, step, words, box, station, onRegion }: Props)
   const here = visit.plan.steps.filter((s) => s.position === step.position);
   const leftOut = visit.shown.limits.filter((l) => l.outcome === 'avoid').flatMap((l) => l.regions);
   const out = [...new Set(leftOut)].filter((r) => r !== step.region);
-  const name = words.regions.find((r) => r.id === step.region)?.name ?? step.region;
+  const name = nameIn(words.regions, step.region);
   const regions = onRegion ? [...new Set([...here.map((s) => s.region), step.region])] : [step.region];
-  const stations = visit.expansion.steps.find((s) => s.id === step.id)?.stations ?? 1;
-  const family = words.contacts.find((c) => c.id === step.contact)?.family;
+  const stations = known(visit.expansion.steps, step.id)?.stations ?? 1;
+  const family = known(words.contacts, step.contact)?.family;
   return (
     <Chart
-      label={t('chart.step', { region: name, position: words.positions.find((p) => p.id === step.position)?.name })}
+      label={t('chart.step', { region: name, position: known(words.positions, step.position)?.name })}
       box={box}
       wanted={{
         position: step.position,

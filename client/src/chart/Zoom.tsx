@@ -43,7 +43,7 @@ export function useZoom(width: number, height: number) {
 export function Zoom({ zoom }: { zoom: ReturnType<typeof useZoom> }) {
   const { t } = useTranslation();
   return (
-    <div className="zoom">
+    <div className="chartzoom">
       <button
         type="button"
         className="tool"

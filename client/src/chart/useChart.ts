@@ -1,5 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { ask, http } from '../api/http';
+import { keptAs } from '../api/kept';
 
 /** What a chart shows. Lists are ids; left out means none. */
 export interface ChartWanted {
@@ -45,7 +46,7 @@ export function useChart(wanted: ChartWanted) {
     Side: wanted.side ?? 'both',
   };
   const chart = useQuery({
-    queryKey: ['chart', query],
+    queryKey: keptAs.chart(query),
     queryFn: () => ask(http.GET('/api/chart', { params: { query } })),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
@@ -53,7 +54,7 @@ export function useChart(wanted: ChartWanted) {
   });
   const key = chart.data?.figure;
   const figure = useQuery({
-    queryKey: ['figure', key],
+    queryKey: keptAs.figure(key),
     queryFn: () => ask(http.GET('/api/figures/{key}', { params: { path: { key: key! } } })),
     enabled: !!key,
     placeholderData: keepPreviousData,

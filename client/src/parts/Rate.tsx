@@ -1,3 +1,4 @@
+import Form from 'react-bootstrap/Form';
 import type { Measure } from '../api/types';
 
 interface Props {
@@ -19,9 +20,8 @@ export function Rate({ measure, value, other, disabled, onRate }: Props) {
           {measure.name}
         </label>
         <span>
-          <input
+          <Form.Control
             id={id}
-            className="form-control"
             type="number"
             inputMode="numeric"
             min={measure.min}

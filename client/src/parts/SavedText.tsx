@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
+import Form from 'react-bootstrap/Form';
 
 interface Props {
   id: string;
@@ -32,9 +33,9 @@ export function SavedText({ id, label, value, rows = 3, disabled, hideLabel = tr
       <label className={hideLabel ? 'visually-hidden' : 'form-label'} htmlFor={id}>
         {label}
       </label>
-      <textarea
+      <Form.Control
+        as="textarea"
         id={id}
-        className="form-control"
         rows={rows}
         disabled={disabled}
         value={text ?? value}

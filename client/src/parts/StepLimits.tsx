@@ -1,10 +1,11 @@
 import { useTranslation } from 'react-i18next';
+import { nameIn } from '../api/named';
 import type { PlanStep, Vocabulary } from '../api/types';
 
 /** What else a step keeps to: points, what is put on the skin, how far and how fast, on what. As lines of a list of terms. */
 export function StepLimits({ step, words }: { step: PlanStep; words: Vocabulary }) {
   const { t } = useTranslation();
-  const products = (step.products ?? []).map((id) => words.products.find((p) => p.id === id)?.name ?? id);
+  const products = (step.products ?? []).map((id) => nameIn(words.products, id));
   const lines: [string, string | undefined][] = [
     [t('sheet.points'), step.points?.join(', ')],
     [t('sheet.products'), products.join(', ')],

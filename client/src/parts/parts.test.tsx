@@ -1,14 +1,14 @@
 import { act, cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import '../words';
-import type { Measure, Plan } from '../api/types';
 import { Problem } from '../api/http';
+import type { Measure, Plan } from '../api/types';
+import { LeavingField } from '../ui/fields';
+import { SendForm } from '../ui/SendForm';
+import '../words';
 import { blockName } from './blockName';
-import { LeavingField } from './fields';
-import { Mark } from './Mark';
+import { OutcomeSign } from './OutcomeSign';
 import { Rate } from './Rate';
 import { SavedText } from './SavedText';
-import { SendForm } from './SendForm';
 
 afterEach(cleanup);
 
@@ -78,7 +78,7 @@ it.each([
   ['refer-first', 'refer first'],
   ['postpone', 'not today'],
 ] as const)('the outcome %s is a word, not only a colour', (outcome, word) => {
-  render(<Mark outcome={outcome} />);
+  render(<OutcomeSign outcome={outcome} />);
   expect(screen.getByText(word)).toBeTruthy();
 });
 

@@ -1,13 +1,18 @@
+import { tz } from '@date-fns/tz';
+import { format, parseISO } from 'date-fns';
+
 /** Times as they are said or shown; nothing is computed here. Moments are told in the practice's zone, wherever the page is open. */
-let timeZone: string | undefined;
+let zone: string | undefined;
 
-export const livesIn = (zone: string) => (timeZone = zone);
+export const livesIn = (timeZone: string) => (zone = timeZone);
 
-export const clock = (at: Date) => at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone });
+const told = (moment: Date | string, how: string) => format(moment, how, zone ? { in: tz(zone) } : undefined);
+
+/** 08:05 by the practice's clock. */
+export const clock = (at: Date | string) => told(at, 'HH:mm');
 
 /** The day a moment lies on in the practice. */
-export const dayOf = (instant: string) =>
-  new Date(instant).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone });
+export const dayOf = (instant: string) => told(instant, 'd MMM yyyy');
 
 /** 65 -> 1:05 */
 export function minSec(seconds: number) {
@@ -34,11 +39,10 @@ export function signed(seconds: number) {
 /** 08:30:00 -> 08:30 */
 export const hourMinute = (time: string) => time.slice(0, 5);
 
-export const day = (iso: string) =>
-  new Date(`${iso}T12:00:00`).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric' });
+/** A day of the calendar, of no zone: 2026-03-04 -> 4 Mar 2026 */
+export const day = (iso: string) => format(parseISO(iso), 'd MMM yyyy');
 
-export const longDay = (iso: string) =>
-  new Date(`${iso}T12:00:00`).toLocaleDateString('en-GB', { weekday: 'long', day: 'numeric', month: 'long' });
+export const longDay = (iso: string) => format(parseISO(iso), 'EEEE d MMMM');
 
 /** A landmark as it is said in a sentence: "the outer ankle bone", but "between the brows". */
 export const theLandmark = (name: string) => (/^(between|below|under|middle|end) /.test(name) ? name : `the ${name}`);

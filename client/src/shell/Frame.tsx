@@ -2,23 +2,29 @@ import type { ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, NavLink } from 'react-router';
 import { useMe } from '../api/useMe';
+import { Sheet } from '../ui/Sheet';
+import { useBeside, type Beside } from './beside';
+import { openKeys } from './keys';
 import { Lantern } from './Lantern';
 import { SaveMark } from './SaveMark';
-import { openKeys } from './keys';
 import { useTheme } from './theme';
 
 interface Props {
   who?: ReactNode;
   lamps?: ReactNode;
   side?: ReactNode;
+  /** Given by a page that opens its sheet by itself. */
+  beside?: Beside;
   thread?: ReactNode;
   children: ReactNode;
 }
 
-/** The one frame: header, the work, the sheet at the side, the thread along the bottom. */
-export function Frame({ who, lamps, side, thread, children }: Props) {
+/** The one frame: header, the work, the sheet at the side (a drawer where the room is narrow), the thread along the bottom. */
+export function Frame({ who, lamps, side, beside, thread, children }: Props) {
   const { t } = useTranslation();
   const [theme, toggle] = useTheme();
+  const own = useBeside();
+  const { open, show, close } = beside ?? own;
   return (
     <div className="frame">
       <header className="top">
@@ -29,6 +35,19 @@ export function Frame({ who, lamps, side, thread, children }: Props) {
         <div className="who">{who}</div>
         <nav aria-label={lamps ? t('shell.stages') : t('shell.places')}>{lamps ?? <Places />}</nav>
         <div className="tools">
+          {side && (
+            <button
+              type="button"
+              className="tool beside"
+              onClick={open ? close : show}
+              aria-expanded={open}
+              aria-controls="side"
+              aria-label={t('shell.beside')}
+              title={t('shell.beside')}
+            >
+              ◨
+            </button>
+          )}
           <button
             type="button"
             className="tool"
@@ -55,10 +74,9 @@ export function Frame({ who, lamps, side, thread, children }: Props) {
           {children}
         </main>
         {side && (
-          // Reachable by keyboard, because it may have to be scrolled.
-          <aside className="side" tabIndex={0} aria-label={t('shell.beside')}>
+          <Sheet id="side" label={t('shell.beside')} open={open} onClose={close}>
             {side}
-          </aside>
+          </Sheet>
         )}
       </div>
       {thread ?? <span />}

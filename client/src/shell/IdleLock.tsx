@@ -1,6 +1,6 @@
 import { useEffect } from 'react';
 import { ask, http } from '../api/http';
-import { signedIn, signedOut, signInNeeded } from './door';
+import { signedIn, signedOut, signInNeeded } from './signedIn';
 import { onTabs, tellTabs } from './tabs';
 
 const signs = ['pointerdown', 'pointermove', 'keydown', 'wheel', 'touchstart', 'lantern-giving'] as const;
@@ -28,6 +28,8 @@ export function IdleLock({ minutes, who }: Props) {
       tellTabs({ kind: 'touched' });
     };
     signs.forEach((s) => window.addEventListener(s, touch, { passive: true }));
+    // Whoever opens a page is here.
+    touch();
     const deaf = onTabs((word) => {
       if (word.kind === 'touched') last = Date.now();
       else if (word.kind === 'locked') signInNeeded();

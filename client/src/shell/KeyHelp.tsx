@@ -1,15 +1,16 @@
-import { useEffect, useState } from 'react';
+import { Fragment, useEffect, useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import Modal from 'react-bootstrap/Modal';
 import { useTranslation } from 'react-i18next';
-import { useKeys } from './keys';
-
-const groups = ['everywhere', 'arrive', 'plan', 'give', 'bench'] as const;
+import { cap, commands, linesOf, type Place } from './commands';
+import { singleKeys, useCommands, useSingleKeys } from './keys';
 
 /** The list of keys, under "?". */
 export function KeyHelp() {
   const { t } = useTranslation();
   const [open, setOpen] = useState(false);
-  useKeys((e) => e.key === '?' && setOpen(true));
+  const single = useSingleKeys();
+  useCommands('everywhere', { help: () => setOpen(true) });
   useEffect(() => {
     const show = () => setOpen(true);
     window.addEventListener('lantern-keys', show);
@@ -21,20 +22,36 @@ export function KeyHelp() {
         <h2 id="keys-title">{t('keys.title')}</h2>
       </Modal.Header>
       <Modal.Body>
-        {groups.map((group) => (
-          <section key={group} className="mb-3">
-            <h3 className="soft small">{t(`keys.${group}.name`)}</h3>
+        <Form.Check
+          type="switch"
+          id="keys-single"
+          className="mb-3"
+          label={t('keys.single')}
+          checked={single}
+          onChange={(e) => singleKeys.turn(e.target.checked)}
+        />
+        {(Object.keys(commands) as Place[]).map((place) => (
+          <section key={place} className="mb-3">
+            <h3 className="soft small">{t(`keys.${place}.name`)}</h3>
             <dl>
-              {Object.entries(
-                t(`keys.${group}.list`, { returnObjects: true }) as unknown as Record<string, string>,
-              ).map(([key, what]) => (
-                <div key={key} style={{ display: 'contents' }}>
+              {linesOf(place).map(({ says, keys }) => (
+                <Fragment key={says}>
                   <dt>
-                    <kbd>{key}</kbd>
+                    {keys.map((k) => (
+                      <kbd key={k}>{cap(k)}</kbd>
+                    ))}
                   </dt>
-                  <dd>{what}</dd>
-                </div>
+                  <dd>{t(`keys.${place}.${says}`)}</dd>
+                </Fragment>
               ))}
+              {place === 'give' && (
+                <>
+                  <dt>
+                    <kbd>{t('keys.give.letters')}</kbd>
+                  </dt>
+                  <dd>{t('keys.give.respond')}</dd>
+                </>
+              )}
             </dl>
           </section>
         ))}

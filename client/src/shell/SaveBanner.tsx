@@ -1,5 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
+import Toast from 'react-bootstrap/Toast';
 import { useTranslation } from 'react-i18next';
+import { keptAs } from '../api/kept';
 import { changes, useSaveState } from '../api/useVisit';
 
 /** Says what stands in the way of saving, and what can be done about it. */
@@ -7,10 +10,10 @@ export function SaveBanner() {
   const { t } = useTranslation();
   const cache = useQueryClient();
   const state = useSaveState();
-  const look = () => cache.refetchQueries({ queryKey: ['visit'] });
+  const look = () => cache.refetchQueries({ queryKey: keptAs.visit() });
   if (state.kind === 'conflict') {
     return (
-      <div className="banner" role="alert">
+      <Banner role="alert">
         <p>{t('save.conflict')}</p>
         <button type="button" className="pill" onClick={() => void look().then(changes.retry)}>
           {t('save.mineToo')}
@@ -18,30 +21,37 @@ export function SaveBanner() {
         <button type="button" className="pill" onClick={() => void look().then(changes.drop)}>
           {t('save.theirs')}
         </button>
-      </div>
+      </Banner>
     );
   }
   if (state.kind === 'refused') {
     return (
-      <div className="banner" role="alert">
+      <Banner role="alert">
         <p>{state.detail}</p>
         <button type="button" className="pill" onClick={changes.readRefusal}>
           {t('save.read')}
         </button>
-      </div>
+      </Banner>
     );
   }
   if (state.kind === 'waiting' && state.why === 'no-connection') {
     return (
-      <div className="banner" role="alert">
+      <Banner role="alert">
         <p>{t('save.offline')}</p>
-      </div>
+      </Banner>
     );
   }
   const others = changes.ofOthers;
   return others > 0 ? (
-    <div className="banner" role="status">
+    <Banner role="status">
       <p>{t('save.ofOthers', { count: others })}</p>
-    </div>
+    </Banner>
   ) : null;
 }
+
+/** Stays until what it tells of is over. */
+const Banner = ({ role, children }: { role: 'alert' | 'status'; children: ReactNode }) => (
+  <Toast className="banner" role={role} animation={false}>
+    {children}
+  </Toast>
+);

@@ -2,9 +2,10 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../api/http';
-import { TextField } from '../parts/fields';
-import { SendForm } from '../parts/SendForm';
-import { signedIn } from './door';
+import { keptAs } from '../api/kept';
+import { TextField } from '../ui/fields';
+import { SendForm } from '../ui/SendForm';
+import { signedIn } from './signedIn';
 import { Lantern } from './Lantern';
 
 const fields = ['code', 'displayName', 'name', 'password'] as const;
@@ -15,11 +16,11 @@ export function Setup() {
   const cache = useQueryClient();
   const [values, setValues] = useState({ code: '', displayName: '', name: '', password: '' });
   const send = async () => {
-    cache.setQueryData(['me'], await ask(http.POST('/api/setup', { body: values })));
+    cache.setQueryData(keptAs.me(), await ask(http.POST('/api/setup', { body: values })));
     signedIn();
   };
   return (
-    <main className="door">
+    <main className="signin">
       <SendForm send={send} action={t('setup.go')} main>
         <Lantern light="here" />
         <h1>{t('setup.title')}</h1>

@@ -2,11 +2,13 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http, Problem } from '../api/http';
+import { keptAs, renewAllBut } from '../api/kept';
 import type { Me } from '../api/types';
 import { changes } from '../api/useVisit';
-import { TextField } from '../parts/fields';
-import { SendForm } from '../parts/SendForm';
-import { signedIn } from './door';
+import { TextField } from '../ui/fields';
+import { Note } from '../ui/Note';
+import { SendForm } from '../ui/SendForm';
+import { signedIn } from './signedIn';
 import { Lantern } from './Lantern';
 import { passkeysHere, signInByPasskey } from './passkeys';
 import { tellTabs } from './tabs';
@@ -18,7 +20,7 @@ const steps = { 'second-factor': 'code', 'choose-password': 'new' } as const;
 export function SignIn({ demo, again = false }: { demo: boolean; again?: boolean }) {
   const { t } = useTranslation();
   const cache = useQueryClient();
-  const before = cache.getQueryData<Me>(['me']);
+  const before = cache.getQueryData<Me>(keptAs.me());
   const last = before?.name ?? '';
   const [name, setName] = useState(last);
   const [password, setPassword] = useState('');
@@ -28,14 +30,14 @@ export function SignIn({ demo, again = false }: { demo: boolean; again?: boolean
   const [byPasskey, setByPasskey] = useState('');
 
   const come = async (me: Me) => {
-    cache.setQueryData(['me'], me);
+    cache.setQueryData(keptAs.me(), me);
     tellTabs({ kind: 'in', who: me.id ?? '' });
     // Somebody else sees nothing of what was open here.
     if (again && before?.id && me.id !== before.id) return window.location.reload();
     signedIn();
     changes.retry();
     window.dispatchEvent(new Event('lantern-signed-in'));
-    await cache.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'me' });
+    await renewAllBut(cache, 'me');
   };
   const send = async () => {
     // A fresh token first: the old one belonged to whoever was signed in before.
@@ -65,8 +67,8 @@ export function SignIn({ demo, again = false }: { demo: boolean; again?: boolean
     }
   };
   return (
-    <main className="door" role={again ? 'dialog' : undefined} aria-label={t('signIn.title')}>
-      <div className="doorway">
+    <main className="signin" role={again ? 'dialog' : undefined} aria-label={t('signIn.title')}>
+      <div className="signinbox">
         <SendForm send={send} action={t('signIn.go')} main>
           <Lantern light="here" />
           <h1>{again ? t('signIn.again') : t('signIn.title')}</h1>
@@ -128,11 +130,7 @@ export function SignIn({ demo, again = false }: { demo: boolean; again?: boolean
             {t('signIn.passkey')}
           </button>
         )}
-        {byPasskey && (
-          <p role="alert" className="wrong">
-            {byPasskey}
-          </p>
-        )}
+        {byPasskey && <Note kind="wrong">{byPasskey}</Note>}
       </div>
     </main>
   );

@@ -1,22 +1,59 @@
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useSyncExternalStore } from 'react';
+import { commandOf, isCharacter, written, type CommandOf, type Place } from './commands';
 
 /** Whether a key press belongs to a field being typed in. */
-export const isTyping = (e: KeyboardEvent) =>
+const isTyping = (e: KeyboardEvent) =>
   e.target instanceof HTMLElement && (e.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName));
 
-/** Listens to keys while mounted; fields keep their own. */
-export function useKeys(handle: (e: KeyboardEvent) => void) {
-  const latest = useRef(handle);
+const STORED = 'lantern-single-keys';
+const CHANGED = 'lantern-single-keys-changed';
+
+/** Whether single letters and signs do anything in this browser. Whoever dictates, or works beside the keyboard, switches them off. */
+export const singleKeys = {
+  on: () => localStorage.getItem(STORED) !== 'off',
+  turn(on: boolean) {
+    if (on) localStorage.removeItem(STORED);
+    else localStorage.setItem(STORED, 'off');
+    window.dispatchEvent(new Event(CHANGED));
+  },
+};
+
+const onTurned = (heard: () => void) => {
+  window.addEventListener(CHANGED, heard);
+  return () => window.removeEventListener(CHANGED, heard);
+};
+
+export const useSingleKeys = () => useSyncExternalStore(onTurned, singleKeys.on);
+
+type Handlers<P extends Place> = { [C in CommandOf<P>]?: (() => void) | false };
+
+/**
+ * The commands of a place while it is shown; fields keep their own keys, and so does a sheet that lies over the page.
+ * `others` are keys that come from data: the letter of a response.
+ */
+export function useCommands<P extends Place>(
+  place: P,
+  handlers: Handlers<P>,
+  others?: (key: string) => (() => void) | undefined,
+) {
+  const latest = useRef({ handlers, others });
   useEffect(() => {
-    latest.current = handle;
+    latest.current = { handlers, others };
   });
   useEffect(() => {
     const listen = (e: KeyboardEvent) => {
-      if (!isTyping(e) && !document.querySelector('.modal.show, .door')) latest.current(e);
+      if (e.ctrlKey || e.metaKey || isTyping(e) || document.querySelector('.modal.show, .signin')) return;
+      const key = written(e);
+      if (isCharacter(key) && !singleKeys.on()) return;
+      const command = commandOf(place, key);
+      const act = (command && latest.current.handlers[command]) || latest.current.others?.(key);
+      if (!act) return;
+      e.preventDefault();
+      act();
     };
     window.addEventListener('keydown', listen);
     return () => window.removeEventListener('keydown', listen);
-  }, []);
+  }, [place]);
 }
 
 export const openKeys = () => window.dispatchEvent(new Event('lantern-keys'));

@@ -1,13 +1,13 @@
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { useTranslation } from 'react-i18next';
-import { Link, Navigate, useNavigate, useParams } from 'react-router';
+import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import { Problem } from '../api/http';
 import { stages, type Stage } from '../api/types';
 import { useVisit, useVocabulary, useWordsOf } from '../api/useVisit';
 import { hourMinute } from '../parts/spoken';
-import { useKeys } from '../shell/keys';
 import { Failing } from '../shell/Failing';
 import { Frame } from '../shell/Frame';
+import { useCommands } from '../shell/keys';
 import { Lamps } from '../shell/Lamps';
 import type { StageProps } from './stage';
 
@@ -29,10 +29,8 @@ export default function VisitFrame() {
   const visit = useVisit(visitId);
   const today = useVocabulary();
   const words = useWordsOf(visit.data, today.data);
-  useKeys((e) => {
-    const to = stages[Number(e.key) - 1];
-    if (to && !e.ctrlKey && !e.altKey && !e.metaKey) void navigate(`/visits/${visitId}/${to}`);
-  });
+  const go = (to: Stage) => () => void navigate(`/visits/${visitId}/${to}`);
+  useCommands('everywhere', Object.fromEntries(stages.map((to) => [to, go(to)])));
   if (visit.isError) {
     const gone = visit.error instanceof Problem && visit.error.message;
     return (
@@ -43,11 +41,10 @@ export default function VisitFrame() {
   }
   if (!visit.data || !words) return <p className="loading">{t('shell.loading')}</p>;
   const v = visit.data;
-  if (!stage) return <Navigate to={`/visits/${visitId}/${v.currentStage}`} replace />;
   const Page = pages[stage as keyof typeof pages];
   // Composing and comparing belong to the plan.
   const at: Stage = stage === 'compose' || stage === 'compare' ? 'plan' : (stage as Stage);
-  if (!Page) return <Navigate to={`/visits/${visitId}/${v.currentStage}`} replace />;
+  if (!Page) return <Onward to={`/visits/${visitId}/${v.currentStage}`} />;
   const base = `/visits/${visitId}`;
   const who = (
     <>
@@ -75,4 +72,15 @@ export default function VisitFrame() {
       </Failing>
     </Suspense>
   );
+}
+
+/** To the stage the visit stands at, unless a key has led elsewhere while the visit was on its way. */
+function Onward({ to }: { to: string }) {
+  const { t } = useTranslation();
+  const { pathname } = useLocation();
+  const navigate = useNavigate();
+  useEffect(() => {
+    if (window.location.pathname === pathname) void navigate(to, { replace: true });
+  }, [navigate, pathname, to]);
+  return <p className="loading">{t('shell.loading')}</p>;
 }

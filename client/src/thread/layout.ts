@@ -1,3 +1,4 @@
+import { known } from '../api/named';
 import type { Expansion, ExpandedStep, Vocabulary } from '../api/types';
 
 /** How a bead looks: by contact family, unless the technique says stretch or hold. */
@@ -40,9 +41,9 @@ const CLOSEST = 4.6;
 const radius = (level: number) => 1.9 + level * 0.95;
 
 export function shapeOf(step: { technique: string; contact: string }, words: Vocabulary): Shape {
-  const bead = words.techniques.find((t) => t.id === step.technique)?.bead;
+  const bead = known(words.techniques, step.technique)?.bead;
   if (bead === 'stretch' || bead === 'hold') return bead;
-  return (words.contacts.find((c) => c.id === step.contact)?.family ?? 'palm') as Shape;
+  return (known(words.contacts, step.contact)?.family ?? 'palm') as Shape;
 }
 
 const heightOf = (side: ExpandedStep['side']) =>

@@ -39,7 +39,7 @@ export const keeping = {
       basis: 'what a session stands on',
     },
   },
-  door: {
+  access: {
     title: 'Your sign-in',
     devicesLead:
       'Where you are signed in now. A sign-in ends by itself when it lies idle, and after {{hours}} h however busy. Ended here, it is ended at once.',

@@ -90,6 +90,7 @@ export const planning = {
   },
   compose: {
     head: 'Compose from aims',
+    say: 'Say what it is for',
     lead: 'What is it for today? Only what may be done today is proposed.',
     what: 'is',
     region: 'Where',
@@ -119,8 +120,7 @@ export const planning = {
     clean: 'its order has no remark',
     remarks_one: 'one remark on its order',
     remarks_other: '{{count}} remarks on its order',
-    empty:
-      'Say on the right what the session is for. Two sessions are then weighed against each other, each with its reasons.',
+    empty: 'Say what the session is for. Two sessions are then weighed against each other, each with its reasons.',
   },
   compare: {
     head: 'Side by side',

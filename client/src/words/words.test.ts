@@ -1,14 +1,6 @@
-import { readdirSync, readFileSync, statSync } from 'node:fs';
-import { join } from 'node:path';
 import { expect, it } from 'vitest';
+import { sources } from '../test/files';
 import { en } from './en';
-
-function files(folder: string): string[] {
-  return readdirSync(folder).flatMap((name) => {
-    const path = join(folder, name);
-    return statSync(path).isDirectory() ? files(path) : /\.tsx?$/.test(name) && !name.includes('.test.') ? [path] : [];
-  });
-}
 
 const has = (key: string) => {
   const at = key.split('.').reduce<unknown>((o, k) => (o as Record<string, unknown> | undefined)?.[k], en);
@@ -21,10 +13,16 @@ const has = (key: string) => {
 };
 
 it('every word a screen asks for is in the catalogue', () => {
-  const src = join(process.cwd(), 'src');
-  const asked = files(src).flatMap((f) =>
-    [...readFileSync(f, 'utf8').matchAll(/\bt\(\s*'([\w.-]+)'/g)].map((m) => m[1]!),
-  );
+  const asked = sources('.ts', '.tsx').flatMap((f) => [...f.text.matchAll(/\bt\(\s*'([\w.-]+)'/g)].map((m) => m[1]!));
   expect(asked.length).toBeGreaterThan(150);
   expect(asked.filter((key) => !has(key))).toEqual([]);
+});
+
+it('no part of the catalogue hides another', () => {
+  const parts = import.meta.glob<Record<string, object>>(['./*.ts', '!./en.ts', '!./index.ts', '!./*.test.ts'], {
+    eager: true,
+  });
+  const names = Object.values(parts).flatMap((part) => Object.values(part).flatMap(Object.keys));
+  expect(names.filter((n, i) => names.indexOf(n) !== i)).toEqual([]);
+  expect([...names].sort()).toEqual(Object.keys(en).sort());
 });

@@ -2,6 +2,7 @@ using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Atlas;
 
@@ -11,8 +12,18 @@ namespace AmpleLantern.Core.Atlas;
 /// <param name="Landmarks">Landmarks to show.</param>
 /// <param name="Worked">A region with its stations marked, <paramref name="Stations"/> of them.</param>
 public sealed record LayersWanted(
-    IReadOnlyList<string> Channels, IReadOnlyList<string> Points, IReadOnlyList<string> Sen, IReadOnlyList<string> Regions,
-    string? Reflex = null, string? Hara = null, IReadOnlyList<string>? Landmarks = null, bool NoPressure = false, int Side = 0, string? Worked = null, int Stations = 0)
+    IReadOnlyList<string> Channels,
+    IReadOnlyList<string> Points,
+    IReadOnlyList<string> Sen,
+    IReadOnlyList<string> Regions,
+    string? Reflex = null,
+    string? Hara = null,
+    IReadOnlyList<string>? Landmarks = null,
+    bool NoPressure = false,
+    int Side = 0,
+    string? Worked = null,
+    int Stations = 0
+)
 {
     public static readonly LayersWanted Nothing = new([], [], [], []);
 }
@@ -22,7 +33,17 @@ public sealed record LineShape(string Kind, string Id, int Side, string Seen, st
 
 /// <summary>A named spot on the chart, in millimetres from the page's corner.</summary>
 /// <param name="Label">What is written beside it.</param>
-public sealed record SpotShape(string Kind, string Id, string Label, string Title, int Side, float X, float Y, bool Visible, Access Access);
+public sealed record SpotShape(
+    string Kind,
+    string Id,
+    string Label,
+    string Title,
+    int Side,
+    float X,
+    float Y,
+    bool Visible,
+    SkinAccess Access
+);
 
 /// <summary>A lit, hatched or coloured piece of skin.</summary>
 /// <param name="X">Where a label would stand; <c>Labelled</c> says whether that place is seen.</param>
@@ -41,9 +62,11 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
     {
         var sides = wanted.Side == 0 ? Sides.Both : [wanted.Side];
         var channels = wanted.Channels.Select(id => atlas.Channels[id]).ToList();
-        var points = wanted.Points.Select(id => atlas.Points[id])
+        var points = wanted
+            .Points.Select(id => atlas.Points[id])
             .Concat(channels.SelectMany(c => atlas.Points.All.Where(p => p.Channel == c.Id)))
-            .Concat(wanted.Channels.Contains("extra") ? atlas.Points.All.Where(p => p.Channel == "extra") : []).DistinctBy(p => p.Id);
+            .Concat(wanted.Channels.Contains("extra") ? atlas.Points.All.Where(p => p.Channel == "extra") : [])
+            .DistinctBy(p => p.Id);
         return new(
             [
                 .. channels.SelectMany(c => Lines("channel", c.Id, c.Courses, c.Midline ? [1] : sides)),
@@ -52,9 +75,12 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
                 .. wanted.Hara is { } map ? BellyLines(atlas.Hara[map]) : [],
             ],
             [
-                .. points.SelectMany(p => posed.SpotsOf(p)).Where(s => s.Side == 0 || sides.Contains(s.Side))
+                .. points
+                    .SelectMany(p => posed.SpotsOf(p))
+                    .Where(s => s.Side == 0 || sides.Contains(s.Side))
                     .Select(s => Spot("point", s.Point.Id, s.Point.Id, $"{s.Point.Pinyin} {s.Point.Gloss}", s.Side, s.Anchor, s.Access))
-                    .Where(s => s is not null).Select(s => s!),
+                    .Where(s => s is not null)
+                    .Select(s => s!),
                 .. wanted is { Worked: { } worked, Stations: > 0 } ? StationsOf(knowledge.Regions[worked], wanted.Stations, sides) : [],
                 .. (wanted.Landmarks ?? []).Select(id => atlas.Landmarks[id]).SelectMany(l => Landmark(l, sides)),
             ],
@@ -65,33 +91,48 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
                     : [],
                 .. wanted.Reflex is { } id && Views.IsCloseUp(view.Id) ? Reflex(atlas.Reflex[id]) : [],
                 .. wanted.Hara is { } belly ? BellyZones(atlas.Hara[belly]) : [],
-            ]);
+            ]
+        );
     }
 
     private List<LineShape> Lines(string kind, string id, IReadOnlyList<Course> courses, IEnumerable<int> sides) =>
-        [.. posed.Lines(courses, sides).AsParallel().AsOrdered().Select(l => (l.Side, Line: chart.Line(l.Line)))
-            .Where(l => l.Line.Seen.Length + l.Line.Hidden.Length > 0)
-            .Select(l => new LineShape(kind, id, l.Side, l.Line.Seen, Views.IsCloseUp(view.Id) ? "" : l.Line.Hidden))];
+        [
+            .. posed
+                .Lines(courses, sides)
+                .AsParallel()
+                .AsOrdered()
+                .Select(l => (l.Side, Line: chart.Line(l.Line)))
+                .Where(l => l.Line.Seen.Length + l.Line.Hidden.Length > 0)
+                .Select(l => new LineShape(kind, id, l.Side, l.Line.Seen, Views.IsCloseUp(view.Id) ? "" : l.Line.Hidden)),
+        ];
 
-    private static IReadOnlyList<int> SidesOf(string said, IReadOnlyList<int> wanted) => said switch
-    {
-        "left" => [1],
-        "right" => [-1],
-        "mid" => [1],
-        _ => wanted,
-    };
+    private static IReadOnlyList<int> SidesOf(string said, IReadOnlyList<int> wanted) =>
+        said switch
+        {
+            "left" => [1],
+            "right" => [-1],
+            "mid" => [1],
+            _ => wanted,
+        };
 
-    private IEnumerable<SpotShape> Landmark(Landmark l, IReadOnlyList<int> sides) => (l.Across == 0 ? [1] : sides)
-        .Select(s => Spot("landmark", l.Id, l.Name, l.How, s, posed.Locator.On(l, s), Access.Free))
-        .Where(s => s is { Visible: true }).Select(s => s!);
+    private IEnumerable<SpotShape> Landmark(Landmark l, IReadOnlyList<int> sides) =>
+        (l.Across == 0 ? [1] : sides)
+            .Select(s => Spot("landmark", l.Id, l.Name, l.How, s, posed.Locator.On(l, s), SkinAccess.Free))
+            .Where(s => s is { Visible: true })
+            .Select(s => s!);
 
     /// <summary>Where the hands go in turn along a region, numbered in the order it is worked.</summary>
-    private IEnumerable<SpotShape> StationsOf(Region region, int stations, IReadOnlyList<int> sides) => sides
-        .SelectMany(s => Patches.Stations(posed.Locator, region.Patches[0], stations, s)
-            .Select((a, i) => Spot("station", $"station-{i + 1}", $"{i + 1}", region.Name, s, a, Access.Free)))
-        .Where(s => s is { Visible: true }).Select(s => s!);
+    private IEnumerable<SpotShape> StationsOf(Region region, int stations, IReadOnlyList<int> sides) =>
+        sides
+            .SelectMany(s =>
+                Patches
+                    .Stations(posed.Locator, region.Patches[0], stations, s)
+                    .Select((a, i) => Spot("station", $"station-{i + 1}", $"{i + 1}", region.Name, s, a, SkinAccess.Free))
+            )
+            .Where(s => s is { Visible: true })
+            .Select(s => s!);
 
-    private SpotShape? Spot(string kind, string id, string label, string title, int side, Anchor anchor, Access access)
+    private SpotShape? Spot(string kind, string id, string label, string title, int side, Anchor anchor, SkinAccess access)
     {
         if (!chart.InWindow(anchor.At) || !anchor.IsOn(view.Shown))
         {
@@ -109,7 +150,15 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
             var path = string.Concat(region.Patches.Select(p => chart.Area(Patches.Grid(posed.Locator, p, side))));
             if (path.Length > 0)
             {
-                yield return Area(kind, region.Id, region.Name, region.NoPressure ?? region.Tissue ?? "", side, path, Patches.Centre(posed.Locator, region.Patches[0], side));
+                yield return Area(
+                    kind,
+                    region.Id,
+                    region.Name,
+                    region.NoPressure ?? region.Tissue ?? "",
+                    side,
+                    path,
+                    Patches.Centre(posed.Locator, region.Patches[0], side)
+                );
             }
         }
     }
@@ -134,8 +183,24 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
         };
         var foot = SideOfView > 0 ? "left" : "right";
         var places = new ReflexPlaces(posed.Locator);
-        return [.. set.Areas.Where(a => a.On == on && (a.Foot == "both" || a.Foot == foot)).AsParallel().AsOrdered().Select(a => Area(
-            "reflex", a.Id, a.Name, a.System, SideOfView, string.Concat(places.Area(a, SideOfView).Select(chart.Ring)), places.Centre(a, SideOfView)))];
+        return
+        [
+            .. set
+                .Areas.Where(a => a.On == on && (a.Foot == "both" || a.Foot == foot))
+                .AsParallel()
+                .AsOrdered()
+                .Select(a =>
+                    Area(
+                        "reflex",
+                        a.Id,
+                        a.Name,
+                        a.System,
+                        SideOfView,
+                        string.Concat(places.Area(a, SideOfView).Select(chart.Ring)),
+                        places.Centre(a, SideOfView)
+                    )
+                ),
+        ];
     }
 
     private const int RingSteps = 24;
@@ -148,18 +213,35 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
             new("hara", id, 0, chart.Line(SkinLine.Through(posed.Body, [.. places])).Seen, "");
     }
 
-    private IEnumerable<AreaShape> BellyZones(HaraMap map) => map.Zones.Select(z => Area(
-        "hara", z.Id, z.Name, "", 0, chart.Ring([.. Ring(z.At[0], z.At[1], z.Size[0] / 2, z.Size[1] / 2)]), OnBelly(z.At[0], z.At[1])));
+    private IEnumerable<AreaShape> BellyZones(HaraMap map) =>
+        map.Zones.Select(z =>
+            Area(
+                "hara",
+                z.Id,
+                z.Name,
+                "",
+                0,
+                chart.Ring([.. Ring(z.At[0], z.At[1], z.Size[0] / 2, z.Size[1] / 2)]),
+                OnBelly(z.At[0], z.At[1])
+            )
+        );
 
     /// <summary>A ring on the belly, in cun from the navel to the client's left and down.</summary>
-    private IEnumerable<Anchor> Ring(double x, double y, double rx, double ry) => Enumerable.Range(0, RingSteps + 1)
-        .Select(i => 2 * Math.PI * i / RingSteps).Select(a => OnBelly(x + (rx * Math.Sin(a)), y - (ry * Math.Cos(a))));
+    private IEnumerable<Anchor> Ring(double x, double y, double rx, double ry) =>
+        Enumerable
+            .Range(0, RingSteps + 1)
+            .Select(i => 2 * Math.PI * i / RingSteps)
+            .Select(a => OnBelly(x + (rx * Math.Sin(a)), y - (ry * Math.Cos(a))));
 
-    private Anchor OnBelly(double left, double down) => posed.Locator.On(
-        new Place(
-            "front", new("navel", down, down < 0 ? Measuring.Stretches.XiphoidToNavel : Measuring.Stretches.NavelToPubis),
-            new(Measuring.Stretches.NippleToNipple, Math.Abs(left))),
-        left < 0 ? -1 : 1);
+    private Anchor OnBelly(double left, double down) =>
+        posed.Locator.On(
+            new Place(
+                "front",
+                new("navel", down, down < 0 ? CunStretches.XiphoidToNavel : CunStretches.NavelToPubis),
+                new(CunStretches.NippleToNipple, Math.Abs(left))
+            ),
+            left < 0 ? -1 : 1
+        );
 
     private int SideOfView => view.Id.EndsWith(".right", StringComparison.Ordinal) ? -1 : 1;
 

@@ -1,6 +1,7 @@
-using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measuring;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Atlas;
 
@@ -10,8 +11,18 @@ namespace AmpleLantern.Core.Atlas;
 /// <param name="PractitionerFingers">The same distance in breadths of the practitioner's own fingers.</param>
 /// <param name="Formula">How the centimetres came about.</param>
 public sealed record FromLandmark(
-    string Landmark, string Name, string How, string Way, double Cm, double? Cun, double PractitionerFingers, bool Estimate,
-    double ErrorCm, string Formula, Source Source);
+    string Landmark,
+    string Name,
+    string How,
+    string Way,
+    double Cm,
+    double? Cun,
+    double PractitionerFingers,
+    bool Estimate,
+    double ErrorCm,
+    string Formula,
+    Source Source
+);
 
 /// <summary>Where a point is on one client.</summary>
 /// <param name="Reachable">In the position asked about; null when none was.</param>
@@ -19,8 +30,14 @@ public sealed record FromLandmark(
 /// <param name="ErrorCm">The largest likely error of the distances.</param>
 /// <param name="ReachedIn">Positions in which a hand can get there.</param>
 public sealed record PointLocation(
-    string Point, string Side, IReadOnlyList<FromLandmark> From, bool? Reachable, bool Estimate, double ErrorCm,
-    IReadOnlyList<string> ReachedIn);
+    string Point,
+    string Side,
+    IReadOnlyList<FromLandmark> From,
+    bool? Reachable,
+    bool Estimate,
+    double ErrorCm,
+    IReadOnlyList<string> ReachedIn
+);
 
 /// <summary>Works out the way to a point from the landmarks one would start from.</summary>
 public static class Location
@@ -45,9 +62,21 @@ public static class Location
         {
             var length = scale.Of(across.Stretch, across.Cun);
             var counted = atlas.Stretches.All[across.Stretch];
-            found.Add(new(
-                "midline", "the midline", "seen or felt", "outward", Rounded(length.Cm), across.Cun, Rounded(scale.PractitionerFingers(length.Cm)),
-                length.Estimate, Rounded(length.ErrorCm), Formula(across.Cun, counted, scale), length.Source));
+            found.Add(
+                new(
+                    "midline",
+                    "the midline",
+                    "seen or felt",
+                    "outward",
+                    Rounded(length.Cm),
+                    across.Cun,
+                    Rounded(scale.PractitionerFingers(length.Cm)),
+                    length.Estimate,
+                    Rounded(length.ErrorCm),
+                    Formula(across.Cun, counted, scale),
+                    length.Source
+                )
+            );
         }
 
         return found.Count > 0 ? found : Near(place, atlas, scale, standing, side);
@@ -60,42 +89,67 @@ public static class Location
         var cun = Math.Abs(along.Cun);
         var length = scale.Of(stretch, cun);
         return new(
-            landmark.Id, landmark.Name, landmark.How, cun == 0 ? "level" : Way(on, along.Cun), Rounded(length.Cm), cun,
-            Rounded(scale.PractitionerFingers(length.Cm)), length.Estimate, Rounded(length.ErrorCm), Formula(cun, counted, scale), length.Source);
+            landmark.Id,
+            landmark.Name,
+            landmark.How,
+            cun == 0 ? "level" : Way(on, along.Cun),
+            Rounded(length.Cm),
+            cun,
+            Rounded(scale.PractitionerFingers(length.Cm)),
+            length.Estimate,
+            Rounded(length.ErrorCm),
+            Formula(cun, counted, scale),
+            length.Source
+        );
     }
 
     /// <summary>To a tenth of a millimetre: finer than any tape.</summary>
     private static double Rounded(double value) => Math.Round(value, 2);
 
-    private static string Way(string on, double cun) => (on, cun > 0) switch
-    {
-        ("head", true) => "behind",
-        ("head", false) => "in front of",
-        ("upper-arm" or "forearm", true) => "towards the hand from",
-        ("upper-arm" or "forearm", false) => "above",
-        (_, true) => "below",
-        _ => "above",
-    };
+    private static string Way(string on, double cun) =>
+        (on, cun > 0) switch
+        {
+            ("head", true) => "behind",
+            ("head", false) => "in front of",
+            ("upper-arm" or "forearm", true) => "towards the hand from",
+            ("upper-arm" or "forearm", false) => "above",
+            (_, true) => "below",
+            _ => "above",
+        };
 
-    private static string Formula(double cun, Stretch stretch, CunScale scale)
+    private static string Formula(double cun, CunStretch stretch, CunScale scale)
     {
         var whole = scale.Length(stretch);
         return FormattableString.Invariant(
-            $"{cun:0.##} of {stretch.Cun:0.##} cun of {whole.Cm:0.0} cm ({stretch.Name}{(whole.Estimate ? ", estimated from stature" : ", measured")})");
+            $"{cun:0.##} of {stretch.Cun:0.##} cun of {whole.Cm:0.0} cm ({stretch.Name}{(whole.Estimate ? ", estimated from stature" : ", measured")})"
+        );
     }
 
     /// <summary>A point that is not counted in a stretch: straight lines from the nearest landmarks on this body.</summary>
     private static List<FromLandmark> Near(Place place, AtlasBase atlas, CunScale scale, Posed standing, int side)
     {
-        const double ModelErrorPercent = 15;
         var at = standing.Locator.On(place, side).At;
-        var cunCm = scale.ClientFourFingers.Cm / 3;
-        return [.. atlas.Landmarks.All.Where(l => l.Felt)
-            .Select(l => (Landmark: l, Cm: (double)(standing.Locator.On(l, side).At - at).Length()))
-            .OrderBy(l => l.Cm).Take(NearLandmarks)
-            .Select(l => new FromLandmark(
-                l.Landmark.Id, l.Landmark.Name, l.Landmark.How, "from", Rounded(l.Cm), Math.Round(l.Cm / cunCm, 1),
-                Rounded(scale.PractitionerFingers(l.Cm)), true, Rounded(l.Cm * ModelErrorPercent / 100), "straight line on the figure of this client's size",
-                new("from memory", "the figure's own proportions")))];
+        var cunCm = scale.ClientFourFingers.Cm / scale.Usual.FourFingersCun;
+        return
+        [
+            .. atlas
+                .Landmarks.All.Where(l => l.Felt)
+                .Select(l => (Landmark: l, Cm: (double)(standing.Locator.On(l, side).At - at).Length()))
+                .OrderBy(l => l.Cm)
+                .Take(NearLandmarks)
+                .Select(l => new FromLandmark(
+                    l.Landmark.Id,
+                    l.Landmark.Name,
+                    l.Landmark.How,
+                    "from",
+                    Rounded(l.Cm),
+                    Math.Round(l.Cm / cunCm, 1),
+                    Rounded(scale.PractitionerFingers(l.Cm)),
+                    true,
+                    Rounded(l.Cm * scale.Usual.ModelErrorPercent / 100),
+                    "straight line on the figure of this client's size",
+                    new("from memory", "the figure's own proportions")
+                )),
+        ];
     }
 }

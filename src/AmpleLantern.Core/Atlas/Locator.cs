@@ -73,7 +73,11 @@ public sealed class Locator(AtlasBase atlas, Body body)
         var middle = segment == "shank" ? -1f : 0f;
         var a = Geometry.Radians(degrees);
         return Anchor.Snap(
-            body, body.PartNamed(name), frame.At(0, fraction * length, middle * scale), frame.Toward(MathF.Sin(a), 0, MathF.Cos(a)));
+            body,
+            body.PartNamed(name),
+            frame.At(0, fraction * length, middle * scale),
+            frame.Toward(MathF.Sin(a), 0, MathF.Cos(a))
+        );
     }
 
     /// <summary>Round the trunk or neck at a reference height: degrees from the front outwards.</summary>
@@ -83,8 +87,11 @@ public sealed class Locator(AtlasBase atlas, Body body)
         var a = Geometry.Radians(degrees);
         var frame = body.Bones.SpineAt(height);
         return Anchor.Snap(
-            body, body.PartNamed("trunk"), body.Bones.Trunk(0, height, height > NeckFrom ? -1.6f : 0),
-            frame.Toward(MathF.Sin(a) * side, 0, MathF.Cos(a)));
+            body,
+            body.PartNamed("trunk"),
+            body.Bones.Trunk(0, height, height > NeckFrom ? -1.6f : 0),
+            frame.Toward(MathF.Sin(a) * side, 0, MathF.Cos(a))
+        );
     }
 
     /// <summary>Over the skull: degrees up and back from straight ahead, then degrees sideways.</summary>
@@ -94,8 +101,11 @@ public sealed class Locator(AtlasBase atlas, Body body)
         var (a, b) = (Geometry.Radians((float)over), Geometry.Radians((float)sideways));
         var middle = (new Vector3(0, 160.5f, 1) - HeadFlesh.Origin) * body.Size.Scale;
         return Anchor.Snap(
-            body, body.PartNamed("head"), head.At(middle),
-            head.Toward(MathF.Sin(b) * side, MathF.Cos(b) * MathF.Sin(a), MathF.Cos(b) * MathF.Cos(a)));
+            body,
+            body.PartNamed("head"),
+            head.At(middle),
+            head.Toward(MathF.Sin(b) * side, MathF.Cos(b) * MathF.Sin(a), MathF.Cos(b) * MathF.Cos(a))
+        );
     }
 
     /// <summary>From inside a segment, in reference cm of its frame, out towards the skin.</summary>
@@ -108,13 +118,19 @@ public sealed class Locator(AtlasBase atlas, Body body)
                 const float ShouldersFrom = 133;
                 var x = at.X * side * (at.Y > ShouldersFrom ? body.Size.ShoulderWidth : 1);
                 return Anchor.Snap(
-                    body, body.PartNamed("trunk"), bones.Trunk(x, at.Y, at.Z),
-                    bones.SpineAt(at.Y).Toward(toward.X * side, toward.Y, toward.Z));
+                    body,
+                    body.PartNamed("trunk"),
+                    bones.Trunk(x, at.Y, at.Z),
+                    bones.SpineAt(at.Y).Toward(toward.X * side, toward.Y, toward.Z)
+                );
             case "head":
                 var head = bones.Segment("head");
                 return Anchor.Snap(
-                    body, body.PartNamed("head"), head.At((new Vector3(at.X * side, at.Y, at.Z) - HeadFlesh.Origin) * scale),
-                    head.Toward(toward.X * side, toward.Y, toward.Z));
+                    body,
+                    body.PartNamed("head"),
+                    head.At((new Vector3(at.X * side, at.Y, at.Z) - HeadFlesh.Origin) * scale),
+                    head.Toward(toward.X * side, toward.Y, toward.Z)
+                );
             default:
                 var name = Sides.On(segment, side);
                 var frame = bones.Segment(name);
@@ -122,15 +138,16 @@ public sealed class Locator(AtlasBase atlas, Body body)
         }
     }
 
-    private Vector3 Sized(string segment, Vector3 at) => segment switch
-    {
-        "hand" => at * HandFlesh.Size,
-        "foot" => at with { Z = at.Z > 0 ? at.Z * body.Size.Foot : at.Z },
-        "upper-arm" => at with { Y = at.Y * body.Size.UpperArm },
-        "forearm" => at with { Y = at.Y * body.Size.Forearm },
-        "thigh" => at with { Y = at.Y * body.Size.Thigh },
-        _ => at with { Y = at.Y * body.Size.Shank },
-    };
+    private Vector3 Sized(string segment, Vector3 at) =>
+        segment switch
+        {
+            "hand" => at * HandFlesh.Size,
+            "foot" => at with { Z = at.Z > 0 ? at.Z * body.Size.Foot : at.Z },
+            "upper-arm" => at with { Y = at.Y * body.Size.UpperArm },
+            "forearm" => at with { Y = at.Y * body.Size.Forearm },
+            "thigh" => at with { Y = at.Y * body.Size.Thigh },
+            _ => at with { Y = at.Y * body.Size.Shank },
+        };
 
     private Anchor Flat(string face, float height, double sideways, int side)
     {
@@ -141,8 +158,11 @@ public sealed class Locator(AtlasBase atlas, Body body)
         var outward = 0.35f * Geometry.SmoothStep(0.72f, 0.95f, lean);
         var depth = 10 * MathF.Sqrt(1 - (lean * lean));
         return Anchor.Snap(
-            body, body.PartNamed("trunk"), body.Bones.Trunk(side * x * (1 - outward), height, 0),
-            body.Bones.SpineAt(height).Toward(side * x * outward, 0, front * depth));
+            body,
+            body.PartNamed("trunk"),
+            body.Bones.Trunk(side * x * (1 - outward), height, 0),
+            body.Bones.SpineAt(height).Toward(side * x * outward, 0, front * depth)
+        );
     }
 
     private Anchor Digit(string kind, int digit, float fraction, float degrees, int side)
@@ -211,12 +231,13 @@ public sealed class Locator(AtlasBase atlas, Body body)
     private double StationOf(string landmark, string segment) =>
         atlas.Landmarks[landmark].Stations is { } stations && stations.TryGetValue(segment, out var at)
             ? at
-            : throw new KnowledgeException($"The landmark '{landmark}' has no station on the {segment}. Give it one, or measure from another.");
+            : throw new KnowledgeException(
+                $"The landmark '{landmark}' has no station on the {segment}. Give it one, or measure from another."
+            );
 
     private static float Round(Place place) => (float)(place.Round ?? throw Incomplete(place, "round"));
 
     private static Vector3 Vector(IReadOnlyList<double> v) => new((float)v[0], (float)v[1], (float)v[2]);
 
-    private static KnowledgeException Incomplete(Place place, string what) =>
-        new($"A place on the {place.On} needs '{what}'. Add it.");
+    private static KnowledgeException Incomplete(Place place, string what) => new($"A place on the {place.On} needs '{what}'. Add it.");
 }

@@ -1,5 +1,8 @@
 using System.Numerics;
 using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Drawing;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Atlas;
 
@@ -13,13 +16,17 @@ public static class Patches
     public static Anchor[,] Grid(Locator locator, Patch patch, int side)
     {
         var grid = new Anchor[AlongLimb, Around];
-        Parallel.For(0, AlongLimb, r =>
-        {
-            for (var c = 0; c < Around; c++)
+        Parallel.For(
+            0,
+            AlongLimb,
+            r =>
             {
-                grid[r, c] = At(locator, patch, (double)r / (AlongLimb - 1), (double)c / (Around - 1), side);
+                for (var c = 0; c < Around; c++)
+                {
+                    grid[r, c] = At(locator, patch, (double)r / (AlongLimb - 1), (double)c / (Around - 1), side);
+                }
             }
-        });
+        );
         return grid;
     }
 
@@ -39,7 +46,10 @@ public static class Patches
             var at = new float[3];
             for (var i = 0; i < 3; i++)
             {
-                var share = i == axes[0] ? u : i == axes[1] ? v : 0;
+                var share =
+                    i == axes[0] ? u
+                    : i == axes[1] ? v
+                    : 0;
                 at[i] = (float)(from[i] + ((to[i] - from[i]) * share));
             }
 

@@ -1,12 +1,14 @@
 using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Atlas;
 
 /// <summary>One spot of a point on a body: its place on one side.</summary>
 /// <param name="Side">1 the client's left, -1 the right, 0 the middle.</param>
-public readonly record struct PointSpot(Point Point, int Side, Anchor Anchor, Access Access);
+public readonly record struct PointSpot(Point Point, int Side, Anchor Anchor, SkinAccess Access);
 
 /// <summary>The atlas laid on one body in one pose. What is asked for is computed once and kept.</summary>
 public sealed class Posed
@@ -22,8 +24,16 @@ public sealed class Posed
         Body = body;
         Locator = new(knowledge.Atlas, body);
         // The middles of all regions are skin enough to tell where the mat is.
-        reach = new(() => new(body, knowledge.Regions.All.SelectMany(r => r.Patches).AsParallel()
-            .SelectMany(p => Sides.Both.Select(s => Patches.Centre(Locator, p, s))).ToList()));
+        reach = new(() =>
+            new(
+                body,
+                knowledge
+                    .Regions.All.SelectMany(r => r.Patches)
+                    .AsParallel()
+                    .SelectMany(p => Sides.Both.Select(s => Patches.Centre(Locator, p, s)))
+                    .ToList()
+            )
+        );
         mat = new(() => Mat.HeightCm(body));
         spots = new(() => [.. knowledge.Atlas.Points.All.AsParallel().AsOrdered().SelectMany(SpotsOf)]);
     }
@@ -37,28 +47,36 @@ public sealed class Posed
     /// <summary>Height of what carries the body, along its up, in cm.</summary>
     public float MatCm => mat.Value;
 
+    /// <summary>The view in which this position is read at a glance.</summary>
+    public string UsualView => knowledge.Poses.ViewOf(Body.Pose.Id);
+
     /// <summary>Every place of every point on both sides.</summary>
     public IReadOnlyList<PointSpot> Spots => spots.Value;
 
     /// <summary>The places of one point.</summary>
-    public IEnumerable<PointSpot> SpotsOf(Point point) => point.Places.SelectMany(place => IsMiddle(place)
-        ? [Spot(point, place, 1, 0)]
-        : Sides.Both.Select(s => Spot(point, place, s, s)));
+    public IEnumerable<PointSpot> SpotsOf(Point point) =>
+        point.Places.SelectMany(place => IsMiddle(place) ? [Spot(point, place, 1, 0)] : Sides.Both.Select(s => Spot(point, place, s, s)));
 
     /// <summary>Whether a point can be reached on a side (either side for 0).</summary>
-    public Access AccessOf(Point point, int side) => SpotsOf(point)
-        .Where(s => side == 0 || s.Side == 0 || s.Side == side).Select(s => s.Access).DefaultIfEmpty(Access.Covered).Min();
+    public SkinAccess AccessOf(Point point, int side) =>
+        SpotsOf(point)
+            .Where(s => side == 0 || s.Side == 0 || s.Side == side)
+            .Select(s => s.Access)
+            .DefaultIfEmpty(SkinAccess.Covered)
+            .Min();
 
     /// <summary>Whether a region can be worked: half of its skin is open. Otherwise what shuts most of it.</summary>
-    public Access AccessOf(Region region, int side)
+    public SkinAccess AccessOf(Region region, int side)
     {
         const int Every = 3;
-        var found = region.Patches
-            .SelectMany(p => Sides.Both.Where(s => side == 0 || s == side).Select(s => Patches.Grid(Locator, p, s)))
-            .SelectMany(g => g.Cast<Anchor>().Where((_, i) => i % Every == 0)).Select(Reach.At).ToList();
-        return found.Count(a => a == Access.Free) * 2 >= found.Count
-            ? Access.Free
-            : found.GroupBy(a => a).Where(g => g.Key != Access.Free).MaxBy(g => g.Count())!.Key;
+        var found = region
+            .Patches.SelectMany(p => Sides.Both.Where(s => side == 0 || s == side).Select(s => Patches.Grid(Locator, p, s)))
+            .SelectMany(g => g.Cast<Anchor>().Where((_, i) => i % Every == 0))
+            .Select(Reach.At)
+            .ToList();
+        return found.Count(a => a == SkinAccess.Free) * 2 >= found.Count
+            ? SkinAccess.Free
+            : found.GroupBy(a => a).Where(g => g.Key != SkinAccess.Free).MaxBy(g => g.Count())!.Key;
     }
 
     /// <summary>Lines of a channel or sen line on its sides.</summary>
@@ -66,8 +84,8 @@ public sealed class Posed
         sides.SelectMany(s => courses.Select(c => (s, OnSkin(c, s))));
 
     /// <summary>Places along a course in its direction; each of its points is one of them.</summary>
-    public List<Anchor> OnSkin(Course course, int side) => SkinLine.Through(
-        Body, [.. course.Through.Select(s => Locator.On(s.Place ?? knowledge.Atlas.Points[s.Point!].Place, side))]);
+    public List<Anchor> OnSkin(Course course, int side) =>
+        SkinLine.Through(Body, [.. course.Through.Select(s => Locator.On(s.Place ?? knowledge.Atlas.Points[s.Point!].Place, side))]);
 
     private PointSpot Spot(Point point, Place place, int side, int named)
     {
@@ -75,6 +93,6 @@ public sealed class Posed
         return new(point, named, anchor, Reach.At(anchor));
     }
 
-    private static bool IsMiddle(Place place) => place.Across is { Cun: 0 }
-        || (place is { On: "trunk" or "head", At: { } at } && at[0] == 0);
+    private static bool IsMiddle(Place place) =>
+        place.Across is { Cun: 0 } || (place is { On: "trunk" or "head", At: { } at } && at[0] == 0);
 }

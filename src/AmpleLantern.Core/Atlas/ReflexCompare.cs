@@ -1,23 +1,27 @@
+using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Measuring;
 
 namespace AmpleLantern.Core.Atlas;
 
 /// <summary>One area in two sets.</summary>
-/// <param name="ApartMm">How far apart the two places are on this foot; null where only one set has it or it lies on toes or an edge.</param>
+/// <param name="ApartMm">How far apart the two places are on this foot; null where only one set has it or it lies on toes or an
+/// edge.</param>
 public sealed record AreaDifference(string Id, string Name, string On, bool InFirst, bool InSecond, double? ApartMm, string Says);
 
 /// <summary>Compares two schools' charts on one client's foot.</summary>
 public static class ReflexCompare
 {
-    private const double SameMm = 3;
-
     /// <summary>Areas that differ, farthest apart first; those that agree are left out.</summary>
     public static IReadOnlyList<AreaDifference> Between(ReflexSet first, ReflexSet second, FootShape foot)
     {
         var seconds = second.Areas.ToDictionary(a => a.Id);
-        var differences = first.Areas.Select(a => Difference(a, seconds.GetValueOrDefault(a.Id), foot))
-            .Concat(second.Areas.Where(b => first.Areas.All(a => a.Id != b.Id))
-                .Select(b => new AreaDifference(b.Id, b.Name, b.On, false, true, null, "only in the second set")));
+        var differences = first
+            .Areas.Select(a => Difference(a, seconds.GetValueOrDefault(a.Id), foot))
+            .Concat(
+                second
+                    .Areas.Where(b => first.Areas.All(a => a.Id != b.Id))
+                    .Select(b => new AreaDifference(b.Id, b.Name, b.On, false, true, null, "only in the second set"))
+            );
         return [.. differences.Where(d => d is not null).Select(d => d!).OrderByDescending(d => d.ApartMm ?? -1)];
     }
 
@@ -49,7 +53,7 @@ public static class ReflexCompare
         }
 
         var apart = Math.Sqrt((along * along) + (across * across));
-        return apart < SameMm ? null : new(a.Id, a.Name, a.On, true, true, Math.Round(apart), Say(a.On, along, across));
+        return apart < foot.Outline.SameMm ? null : new(a.Id, a.Name, a.On, true, true, Math.Round(apart), Say(a.On, along, across));
     }
 
     private static string Say(string on, double along, double across)
@@ -62,7 +66,13 @@ public static class ReflexCompare
 
         if (Math.Abs(across) >= 1)
         {
-            var way = on is "sole" or "top" ? across > 0 ? "outer edge" : "inner edge" : across > 0 ? "ankle" : "sole";
+            var way = on is "sole" or "top"
+                ? across > 0
+                    ? "outer edge"
+                    : "inner edge"
+                : across > 0
+                    ? "ankle"
+                    : "sole";
             words.Add($"{Math.Abs(across):0} mm nearer the {way}");
         }
 

@@ -16,11 +16,16 @@ public sealed class ReflexPlaces(Locator locator)
     private const float ToeRound = 55;
 
     /// <summary>The rim of an area. Once for each toe it lies on.</summary>
-    public IEnumerable<IReadOnlyList<Anchor>> Area(ReflexArea area, int side) => (area.Toes ?? [0]).Select(toe => (IReadOnlyList<Anchor>)
-    [
-        .. Enumerable.Range(0, Spokes).Select(i => 2 * Math.PI * i / Spokes)
-            .Select(angle => At(area, Math.Cos(angle) / 2, Math.Sin(angle) / 2, toe, side)),
-    ]);
+    public IEnumerable<IReadOnlyList<Anchor>> Area(ReflexArea area, int side) =>
+        (area.Toes ?? [0]).Select(toe =>
+            (IReadOnlyList<Anchor>)
+                [
+                    .. Enumerable
+                        .Range(0, Spokes)
+                        .Select(i => 2 * Math.PI * i / Spokes)
+                        .Select(angle => At(area, Math.Cos(angle) / 2, Math.Sin(angle) / 2, toe, side)),
+                ]
+        );
 
     /// <summary>The middle of an area, on its first toe if it lies on toes.</summary>
     public Anchor Centre(ReflexArea area, int side) => At(area, 0, 0, area.Toes?[0] ?? 0, side);
@@ -59,9 +64,13 @@ public sealed class ReflexPlaces(Locator locator)
         return locator.Inside("foot", new(inner + ((outer - inner) * (float)x), InsideY, z), toward, side);
     }
 
-    private Anchor Edge(double along, double height, int outward, int side) => locator.Inside(
-        "foot", new(outward * 0.8f, SoleY + ((float)height * (AnkleY - SoleY)), HeelZ + ((float)along * (TipZ - HeelZ))),
-        new(outward, 0, 0), side);
+    private Anchor Edge(double along, double height, int outward, int side) =>
+        locator.Inside(
+            "foot",
+            new(outward * 0.8f, SoleY + ((float)height * (AnkleY - SoleY)), HeelZ + ((float)along * (TipZ - HeelZ))),
+            new(outward, 0, 0),
+            side
+        );
 
     /// <summary>Inner and outer edge of the foot at a level, in its own reference cm.</summary>
     private (float Inner, float Outer) Width(float z, int side)

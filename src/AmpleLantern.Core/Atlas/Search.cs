@@ -1,4 +1,6 @@
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Atlas;
 
@@ -20,8 +22,17 @@ public sealed class AtlasSearch
         foreach (var p in atlas.Points.All)
         {
             var name = $"{p.Id} {p.Pinyin}";
-            Add("point", p.Id, name, p.Gloss, ("code", p.Id, 0), ("name", p.Pinyin, 1), ("characters", p.Characters, 1),
-                ("meaning", p.Gloss, 3), ("place", p.Location, 5));
+            Add(
+                "point",
+                p.Id,
+                name,
+                p.Gloss,
+                ("code", p.Id, 0),
+                ("name", p.Pinyin, 1),
+                ("characters", p.Characters, 1),
+                ("meaning", p.Gloss, 3),
+                ("place", p.Location, 5)
+            );
             foreach (var use in p.Uses)
             {
                 Add("point", p.Id, name, p.Gloss, ("use", use, 4));
@@ -87,8 +98,12 @@ public sealed class AtlasSearch
             return exact.Id;
         }
 
-        var near = entries.Where(e => e.Kind == "point" && e.Weight <= 1)
-            .OrderBy(e => Spelling.Apart(e.Plain, asked)).Select(e => e.Name).Distinct().Take(MostNear);
+        var near = entries
+            .Where(e => e.Kind == "point" && e.Weight <= 1)
+            .OrderBy(e => Spelling.Apart(e.Plain, asked))
+            .Select(e => e.Name)
+            .Distinct()
+            .Take(MostNear);
         throw new RefusalException("unknown-point", $"There is no point '{text}'. Near ones: {string.Join(", ", near)}.", "/point");
     }
 
@@ -105,7 +120,8 @@ public sealed class AtlasSearch
         }
 
         return words.All(w => e.Words.Any(x => x.StartsWith(w, StringComparison.Ordinal))) ? 20 + e.Weight
-            : asked.Length > 2 && e.Plain.Contains(asked, StringComparison.Ordinal) ? 30 + e.Weight : null;
+            : asked.Length > 2 && e.Plain.Contains(asked, StringComparison.Ordinal) ? 30 + e.Weight
+            : null;
     }
 
     private void Add(string kind, string id, string name, string detail, params (string Why, string Text, int Weight)[] texts)

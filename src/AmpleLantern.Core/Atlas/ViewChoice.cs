@@ -2,7 +2,7 @@ using System.Numerics;
 using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Bodies.Figure;
-using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Atlas;
 
@@ -16,8 +16,11 @@ public static class ViewChoice
     /// <remarks>The position's usual view is kept where it shows the region nearly as well: turning the body confuses.</remarks>
     public static string For(Region region, Posed posed, int side)
     {
-        var usual = Views.Usual(posed.Body.Pose.Id);
-        var skin = region.Patches.SelectMany(p => Patches.Grid(posed.Locator, p, side < 0 ? -1 : 1).Cast<Anchor>()).Where((_, i) => i % 4 == 0).ToList();
+        var usual = posed.UsualView;
+        var skin = region
+            .Patches.SelectMany(p => Patches.Grid(posed.Locator, p, side < 0 ? -1 : 1).Cast<Anchor>())
+            .Where((_, i) => i % 4 == 0)
+            .ToList();
         var candidates = region.Patches.All(p => p.On is "foot" or "hand")
             ? CloseUps(region.Patches[0].On, side < 0 ? "right" : "left")
             : [usual, .. Views.Whole.Where(v => v != usual && v != "above")];
@@ -39,13 +42,16 @@ public static class ViewChoice
             _ => ["front", "back", "left", "right"],
         };
         // The inner side of a leg faces the other leg: what is seen comes before what is faced.
-        return candidates.Select(v => Views.Of(standing.Body, v))
-            .MaxBy(v => Vector3.Dot(anchor.Normal, v.Camera.Toward) + (new Chart(v).Sees(anchor) ? 2 : 0))!.Id;
+        return candidates
+            .Select(v => Views.Of(standing.Body, v))
+            .MaxBy(v => Vector3.Dot(anchor.Normal, v.Camera.Toward) + (new Chart(v).Sees(anchor) ? 2 : 0))!
+            .Id;
     }
 
-    private static string[] CloseUps(string on, string side) => on == "hand"
-        ? ["palm." + side, "hand-back." + side]
-        : ["sole." + side, "foot-top." + side, "foot-inner." + side, "foot-outer." + side];
+    private static string[] CloseUps(string on, string side) =>
+        on == "hand"
+            ? ["palm." + side, "hand-back." + side]
+            : ["sole." + side, "foot-top." + side, "foot-inner." + side, "foot-outer." + side];
 
     private static int Seen(List<Anchor> skin, View view)
     {

@@ -1,4 +1,5 @@
 using System.Numerics;
+using AmpleLantern.Core.Bodies.Figure;
 
 namespace AmpleLantern.Core.Bodies;
 

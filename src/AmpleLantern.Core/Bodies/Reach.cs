@@ -1,9 +1,10 @@
 using System.Numerics;
+using AmpleLantern.Core.Bodies.Figure;
 
 namespace AmpleLantern.Core.Bodies;
 
 /// <summary>Whether a place can be worked in a pose, and what is in the way if not.</summary>
-public enum Access
+public enum SkinAccess
 {
     /// <summary>Open to a hand.</summary>
     Free,
@@ -32,16 +33,17 @@ public sealed class Reach
     {
         this.body = body;
         // Standing up, only the soles touch; sitting, only what the seat carries.
-        mat = body.Pose.Id == "standing" ? null
+        mat =
+            body.Pose.Id == "standing" ? null
             : body.Seat is { } seat && body.Pose.Up == Vector3.UnitY ? seat.Height
             : skin.Min(a => Vector3.Dot(a.At, body.Pose.Up)) + (Sag * body.Size.Scale);
     }
 
-    public Access At(Anchor place)
+    public SkinAccess At(Anchor place)
     {
         if (place.Buried)
         {
-            return Access.Covered;
+            return SkinAccess.Covered;
         }
 
         var needs = HandNeeds * body.Size.Scale;
@@ -53,14 +55,15 @@ public sealed class Reach
             var clear = Vector3.Dot(place.At, up) - height;
             if (clear + (facing * needs) < 0 || (!sitting && facing < FacesDown && clear < RoomBelow * body.Size.Scale))
             {
-                return Access.AgainstTheMat;
+                return SkinAccess.AgainstTheMat;
             }
         }
 
         // A hand comes in along the normal, or from above where that is shut.
-        return place.FreeToward(body, place.Normal, needs)
+        return
+            place.FreeToward(body, place.Normal, needs)
             || (facing > 0 && place.FreeToward(body, Vector3.Normalize(place.Normal + up), needs))
-            ? Access.Free
-            : Access.Covered;
+            ? SkinAccess.Free
+            : SkinAccess.Covered;
     }
 }

@@ -28,6 +28,6 @@ public static class SkinLine
         return line;
     }
 
-    private static Vector3 Curve(Vector3 a, Vector3 b, Vector3 c, Vector3 d, float t) => 0.5f * ((2 * b) + ((c - a) * t)
-        + (((2 * a) - (5 * b) + (4 * c) - d) * t * t) + (((3 * b) - a - (3 * c) + d) * t * t * t));
+    private static Vector3 Curve(Vector3 a, Vector3 b, Vector3 c, Vector3 d, float t) =>
+        0.5f * ((2 * b) + ((c - a) * t) + (((2 * a) - (5 * b) + (4 * c) - d) * t * t) + (((3 * b) - a - (3 * c) + d) * t * t * t));
 }

@@ -1,5 +1,7 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Diary;
 

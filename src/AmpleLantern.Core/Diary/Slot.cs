@@ -5,9 +5,6 @@ namespace AmpleLantern.Core.Diary;
 /// <summary>A stretch of one day's diary.</summary>
 public readonly record struct Slot(LocalTime At, int Minutes)
 {
-    /// <summary>Minutes between the starts that the diary offers.</summary>
-    public const int Grain = 5;
-
     private const int DayMinutes = 24 * 60;
 
     private int From => At.Hour * 60 + At.Minute;
@@ -16,9 +13,9 @@ public readonly record struct Slot(LocalTime At, int Minutes)
     public bool Overlaps(Slot other) => From < other.From + other.Minutes && other.From < From + Minutes;
 
     /// <summary>The first time from a wanted one on at which it would overlap nothing; null when the day has none.</summary>
-    public static LocalTime? NextFree(IReadOnlyList<Slot> taken, Slot wanted)
+    public static LocalTime? NextFree(IReadOnlyList<Slot> taken, Slot wanted, int grainMinutes)
     {
-        for (var at = wanted.From; at + wanted.Minutes <= DayMinutes; at += Grain)
+        for (var at = wanted.From; at + wanted.Minutes <= DayMinutes; at += grainMinutes)
         {
             var tried = wanted with { At = new(at / 60, at % 60) };
             if (!taken.Any(tried.Overlaps))

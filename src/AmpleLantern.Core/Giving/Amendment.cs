@@ -1,5 +1,7 @@
+using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
 
 namespace AmpleLantern.Core.Giving;
 
@@ -14,8 +16,18 @@ public static class Amendment
         var done = before.Steps.TakeWhile(s => s.Id != here).ToList();
         var ids = done.Select(s => s.Id).ToHashSet();
         var plan = edited with { Steps = [.. done, .. edited.Steps.Where(s => !ids.Contains(s.Id))] };
-        RefusalException.Unless(plan.Steps.Count > 0, "nothing-left", "Nothing of the plan would be left. End the session instead.", "/edits");
-        RefusalException.Unless(!plan.Steps.SequenceEqual(before.Steps), "nothing-changed", "This changes nothing of what is still to come.", "/edits");
+        RefusalException.Unless(
+            plan.Steps.Count > 0,
+            "nothing-left",
+            "Nothing of the plan would be left. End the session instead.",
+            "/edits"
+        );
+        RefusalException.Unless(
+            !plan.Steps.SequenceEqual(before.Steps),
+            "nothing-changed",
+            "This changes nothing of what is still to come.",
+            "/edits"
+        );
         return plan;
     }
 
@@ -25,11 +37,22 @@ public static class Amendment
         var (was, now) = (before.Steps.ToDictionary(s => s.Id), after.Steps.ToDictionary(s => s.Id));
         var left = before.Steps.Where(s => !now.ContainsKey(s.Id)).Select(s => s.Name).Distinct().ToList();
         var came = after.Steps.Where(s => !was.ContainsKey(s.Id)).Select(s => s.Name).Distinct().ToList();
-        var levels = after.Steps.Where(s => was.TryGetValue(s.Id, out var w) && w.Level != s.Level).Select(s => $"{s.Name} at level {s.Level}").Distinct().ToList();
-        var others = after.Steps.Where(s => was.TryGetValue(s.Id, out var w) && w.Level == s.Level && w != s).Select(s => s.Name).Distinct().ToList();
+        var levels = after
+            .Steps.Where(s => was.TryGetValue(s.Id, out var w) && w.Level != s.Level)
+            .Select(s => $"{s.Name} at level {s.Level}")
+            .Distinct()
+            .ToList();
+        var others = after
+            .Steps.Where(s => was.TryGetValue(s.Id, out var w) && w.Level == s.Level && w != s)
+            .Select(s => s.Name)
+            .Distinct()
+            .ToList();
         string[] parts =
         [
-            .. Part("left out", left), .. Part("added", came), .. Part("from here on", levels), .. Part("done differently", others),
+            .. Part("left out", left),
+            .. Part("added", came),
+            .. Part("from here on", levels),
+            .. Part("done differently", others),
         ];
         return parts.Length > 0 ? string.Join("; ", parts) : "another order";
     }
@@ -41,12 +64,21 @@ public static class Amendment
         var fresh = after.Obstacles.FirstOrDefault(o => before.Obstacles.All(b => b.Rule != o.Rule));
         if (fresh is not null)
         {
-            throw new RefusalException("not-cleared", $"This would bring in what is not settled: {fresh.Title}. Choose another change.", "/edits");
+            throw new RefusalException(
+                "not-cleared",
+                $"This would bring in what is not settled: {fresh.Title}. Choose another change.",
+                "/edits"
+            );
         }
     }
 
     private const int MostNamed = 4;
 
-    private static string[] Part(string how, List<string> names) => names.Count == 0 ? []
-        : [$"{how}: {string.Join(", ", names.Take(MostNamed))}{(names.Count > MostNamed ? $" and {names.Count - MostNamed} more" : "")}"];
+    private static string[] Part(string how, List<string> names) =>
+        names.Count == 0
+            ? []
+            :
+            [
+                $"{how}: {string.Join(", ", names.Take(MostNamed))}{(names.Count > MostNamed ? $" and {names.Count - MostNamed} more" : "")}",
+            ];
 }

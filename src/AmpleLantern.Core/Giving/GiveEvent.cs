@@ -1,8 +1,22 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Pressure;
 using NodaTime;
 
 namespace AmpleLantern.Core.Giving;
 
-public enum GiveEventKind { Start, Next, Back, Again, Pause, Resume, Response, GoOn, Finish, PlanAmended }
+public enum GiveEventKind
+{
+    Start,
+    Next,
+    Back,
+    Again,
+    Pause,
+    Resume,
+    Response,
+    GoOn,
+    Finish,
+    PlanAmended,
+}
 
 /// <summary>One thing that happened while giving. The log of these is the session.</summary>
 /// <param name="Id">Made by the client, so that a repeated delivery changes nothing.</param>
@@ -10,17 +24,38 @@ public enum GiveEventKind { Start, Next, Back, Again, Pause, Resume, Response, G
 /// <param name="Response">Id of the response, for <see cref="GiveEventKind.Response"/>.</param>
 /// <param name="Text">Free words: where it radiates to, what was said; for an amendment, what was changed.</param>
 /// <param name="Step">Id of the step that was on the screen, so that a late arrival stays where it was noted.</param>
-/// <param name="Device">The page it was noted on; its events are in the order of <paramref name="Counter"/>, whatever its clock did.</param>
+/// <param name="Device">The page it was noted on; its events are in the order of <paramref name="Counter"/>, whatever its clock
+/// did.</param>
 /// <param name="ReceivedAt">When the server stored it; null while it waits on the device.</param>
 public sealed record GiveEvent(
-    Guid Id, Instant At, GiveEventKind Kind, string? Response = null, string? Text = null, string? Step = null, string? Device = null,
-    long Counter = 0, Instant? ReceivedAt = null);
+    Guid Id,
+    Instant At,
+    GiveEventKind Kind,
+    string? Response = null,
+    string? Text = null,
+    string? Step = null,
+    string? Device = null,
+    long Counter = 0,
+    Instant? ReceivedAt = null
+);
 
 /// <summary>Where a running session stands.</summary>
-public enum GivePhase { NotStarted, Running, Paused, Stopped, Finished }
+public enum GivePhase
+{
+    NotStarted,
+    Running,
+    Paused,
+    Stopped,
+    Finished,
+}
 
 /// <summary>Whether a response was noted while the session ran, before it began or after it was over.</summary>
-public enum NotedWhen { During, Early, Late }
+public enum NotedWhen
+{
+    During,
+    Early,
+    Late,
+}
 
 /// <summary>A response with the step it was noted at.</summary>
 /// <param name="Response">Its id; one that this knowledge does not have is read as the word it is.</param>
@@ -43,9 +78,19 @@ public sealed record Seam(Guid Id, Instant At, double AtSeconds, string Saying);
 /// <param name="Basis">The amendment it stands on; null for the basis it started on.</param>
 /// <param name="Banked">What was given of each step under earlier bases.</param>
 public sealed record SessionState(
-    GivePhase Phase, Instant? StartedAt, Instant? AnchoredAt, double CursorSeconds, IReadOnlyList<NotedResponse> Responses,
-    IReadOnlyDictionary<string, int> Levels, string? StoppedBy, IReadOnlyList<Stretch> Travelled, Instant? FinishedAt,
-    Guid? Basis = null, IReadOnlyList<GivenStep>? Banked = null, IReadOnlyList<Seam>? Seams = null);
+    GivePhase Phase,
+    Instant? StartedAt,
+    Instant? AnchoredAt,
+    double CursorSeconds,
+    IReadOnlyList<NotedResponse> Responses,
+    IReadOnlyDictionary<string, int> Levels,
+    string? StoppedBy,
+    IReadOnlyList<ClockSpan> Travelled,
+    Instant? FinishedAt,
+    Guid? Basis = null,
+    IReadOnlyList<GivenStep>? Banked = null,
+    IReadOnlyList<Seam>? Seams = null
+);
 
 /// <summary>A stretch of the plan that was worked without a jump, in plan seconds.</summary>
-public readonly record struct Stretch(double FromSeconds, double ToSeconds);
+public readonly record struct ClockSpan(double FromSeconds, double ToSeconds);

@@ -1,19 +1,57 @@
+using AmpleLantern.Core.Measures;
+using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Screening;
 
 namespace AmpleLantern.Core.Giving;
 
 /// <summary>What people here are to each other and to a visit.</summary>
-public enum StaffRole { Owner, Practitioner, Student, Desk }
+public enum StaffRole
+{
+    Owner,
+    Practitioner,
+    Student,
+    Desk,
+}
 
 /// <summary>What can be done to a visit.</summary>
 public enum VisitAction
 {
-    Read, MoveVisit, CancelVisit, AskFacts, StrikeFact, Measure, RateBefore, EditPlan, Settle, Override, WithdrawOverride, Clear, Screened,
-    Start, Note, Move, GoOn, Amend, Finish, RateAfter, EditNote, Sign, Addend,
+    Read,
+    MoveVisit,
+    CancelVisit,
+    AskFacts,
+    StrikeFact,
+    Measure,
+    RateBefore,
+    EditPlan,
+    Settle,
+    Override,
+    WithdrawOverride,
+    Clear,
+    Screened,
+    Start,
+    Note,
+    Move,
+    GoOn,
+    Amend,
+    Finish,
+    RateAfter,
+    EditNote,
+    Sign,
+    Addend,
 }
 
 /// <summary>How far a visit has come, for what may be done to it.</summary>
-public enum VisitPhase { NotStarted, Running, Paused, Stopped, Finished, Signed, Cancelled }
+public enum VisitPhase
+{
+    NotStarted,
+    Running,
+    Paused,
+    Stopped,
+    Finished,
+    Signed,
+    Cancelled,
+}
 
 /// <summary>Whether something may be done now, or why not.</summary>
 /// <param name="Code">Stable word for programs; null when it may.</param>
@@ -48,44 +86,48 @@ public static class May
     private static readonly VisitPhase[] Open = [.. BeforeAndUnderway, VisitPhase.Finished];
     private static readonly VisitPhase[] Any = Enum.GetValues<VisitPhase>();
 
-    private static readonly Dictionary<VisitAction, (StaffRole[] Roles, VisitPhase[] Phases)> Table =
-        new()
-        {
-            [VisitAction.Read] = (Treating, Any),
-            [VisitAction.MoveVisit] = ([StaffRole.Owner, StaffRole.Practitioner, StaffRole.Desk], Before),
-            [VisitAction.CancelVisit] = ([StaffRole.Owner, StaffRole.Practitioner, StaffRole.Desk], Before),
-            [VisitAction.AskFacts] = (Treating, Open),
-            [VisitAction.StrikeFact] = (Treating, Open),
-            [VisitAction.Measure] = (Treating, Open),
-            [VisitAction.RateBefore] = (Treating, BeforeAndUnderway),
-            [VisitAction.EditPlan] = (Treating, Before),
-            [VisitAction.Settle] = (Treating, Before),
-            [VisitAction.Override] = (Signers, BeforeAndUnderway),
-            [VisitAction.WithdrawOverride] = (Signers, Before),
-            [VisitAction.Clear] = (Signers, BeforeAndUnderway),
-            [VisitAction.Screened] = (Treating, Before),
-            [VisitAction.Start] = (Treating, Before),
-            // A noted response is always kept: early, late, or after signing as a marked entry.
-            [VisitAction.Note] = (Treating, Any),
-            [VisitAction.Move] = (Treating, [VisitPhase.Running, VisitPhase.Paused]),
-            [VisitAction.GoOn] = (Treating, [VisitPhase.Stopped]),
-            [VisitAction.Amend] = (Treating, Underway),
-            [VisitAction.Finish] = (Treating, Underway),
-            [VisitAction.RateAfter] = (Treating, Open),
-            [VisitAction.EditNote] = (Treating, Open),
-            [VisitAction.Sign] = (Signers, [VisitPhase.NotStarted, VisitPhase.Finished]),
-            [VisitAction.Addend] = (Signers, [VisitPhase.Signed]),
-        };
+    private static readonly Dictionary<VisitAction, (StaffRole[] Roles, VisitPhase[] Phases)> Table = new()
+    {
+        [VisitAction.Read] = (Treating, Any),
+        [VisitAction.MoveVisit] = ([StaffRole.Owner, StaffRole.Practitioner, StaffRole.Desk], Before),
+        [VisitAction.CancelVisit] = ([StaffRole.Owner, StaffRole.Practitioner, StaffRole.Desk], Before),
+        [VisitAction.AskFacts] = (Treating, Open),
+        [VisitAction.StrikeFact] = (Treating, Open),
+        [VisitAction.Measure] = (Treating, Open),
+        [VisitAction.RateBefore] = (Treating, BeforeAndUnderway),
+        [VisitAction.EditPlan] = (Treating, Before),
+        [VisitAction.Settle] = (Treating, Before),
+        [VisitAction.Override] = (Signers, BeforeAndUnderway),
+        [VisitAction.WithdrawOverride] = (Signers, Before),
+        [VisitAction.Clear] = (Signers, BeforeAndUnderway),
+        [VisitAction.Screened] = (Treating, Before),
+        [VisitAction.Start] = (Treating, Before),
+        // A noted response is always kept: early, late, or after signing as a marked entry.
+        [VisitAction.Note] = (Treating, Any),
+        [VisitAction.Move] = (Treating, [VisitPhase.Running, VisitPhase.Paused]),
+        [VisitAction.GoOn] = (Treating, [VisitPhase.Stopped]),
+        [VisitAction.Amend] = (Treating, Underway),
+        [VisitAction.Finish] = (Treating, Underway),
+        [VisitAction.RateAfter] = (Treating, Open),
+        [VisitAction.EditNote] = (Treating, Open),
+        [VisitAction.Sign] = (Signers, [VisitPhase.NotStarted, VisitPhase.Finished]),
+        [VisitAction.Addend] = (Signers, [VisitPhase.Signed]),
+    };
 
     /// <summary>Whether a role may do this in a phase, whatever the screen finds.</summary>
     public static MayAnswer Do(VisitAction action, VisitPhase phase, StaffRole role)
     {
         var (roles, phases) = Table[action];
         return !roles.Contains(role)
-            ? new(false, "not-yours", roles == Signers
-                ? "This needs someone who may sign: the owner or a practitioner. Ask one of them."
-                : "Your role does not allow this. Ask the owner of the practice.")
-            : phases.Contains(phase) ? MayAnswer.Yes : OutOfPhase(action, phase);
+                ? new(
+                    false,
+                    "not-yours",
+                    roles == Signers
+                        ? "This needs someone who may sign: the owner or a practitioner. Ask one of them."
+                        : "Your role does not allow this. Ask the owner of the practice."
+                )
+            : phases.Contains(phase) ? MayAnswer.Yes
+            : OutOfPhase(action, phase);
     }
 
     /// <summary>The same where the screen has a say: a start and going on need every finding settled.</summary>
@@ -94,8 +136,12 @@ public static class May
         var plain = Do(action, phase, role);
         return !plain.Allowed || screened.MayStart || action is not (VisitAction.Start or VisitAction.GoOn)
             ? plain
-            : new(false, "not-cleared", $"The session cannot {(action is VisitAction.Start ? "begin" : "go on")}: "
-                + $"{string.Join("; ", screened.Obstacles.Select(o => o.Title).Distinct())}. Settle it on the Screen page first.");
+            : new(
+                false,
+                "not-cleared",
+                $"The session cannot {(action is VisitAction.Start ? "begin" : "go on")}: "
+                    + $"{string.Join("; ", screened.Obstacles.Select(o => o.Title).Distinct())}. Settle it on the Screen page first."
+            );
     }
 
     /// <summary>
@@ -107,32 +153,44 @@ public static class May
         var lifted = before.Obstacles.FirstOrDefault(o => o.Outcome.ForbidsTreatment() && after.Obstacles.All(a => a.Rule != o.Rule));
         return lifted is null || Signers.Contains(role)
             ? MayAnswer.Yes
-            : new(false, "not-yours", $"This would lift \"{lifted.Title}\", which means: do not treat. Ask the owner or a practitioner to do it.");
+            : new(
+                false,
+                "not-yours",
+                $"This would lift \"{lifted.Title}\", which means: do not treat. Ask the owner or a practitioner to do it."
+            );
     }
 
     /// <summary>Whether a client's plain particulars may be put right, and visits booked: whoever works here does.</summary>
-    public static MayAnswer KeepDiary(StaffRole role) => Everyone.Contains(role)
-        ? MayAnswer.Yes : new(false, "not-yours", "Your role does not allow this. Ask the owner of the practice.");
+    public static MayAnswer KeepDiary(StaffRole role) =>
+        Everyone.Contains(role) ? MayAnswer.Yes : new(false, "not-yours", "Your role does not allow this. Ask the owner of the practice.");
 
-    private static MayAnswer OutOfPhase(VisitAction action, VisitPhase phase) => phase switch
-    {
-        VisitPhase.Signed => new(false, "locked", "This visit is signed and locked. Write an addendum instead."),
-        VisitPhase.Cancelled => new(false, "cancelled", "This visit was cancelled. Book a new one."),
-        VisitPhase.NotStarted => action is VisitAction.Addend
-            ? new(false, "not-signed", "This visit is not signed yet. Change the note itself.")
-            : new(false, "not-begun", "The session has not begun. Start it first."),
-        VisitPhase.Finished => action is VisitAction.Addend
-            ? new(false, "not-signed", "This visit is not signed yet. Change the note itself.")
-            : new(false, "session-over", "The session is over; what it stood on stays as it was."),
-        _ => action switch
+    private static MayAnswer OutOfPhase(VisitAction action, VisitPhase phase) =>
+        phase switch
         {
-            VisitAction.EditPlan or VisitAction.Settle or VisitAction.WithdrawOverride or VisitAction.MoveVisit or VisitAction.CancelVisit =>
-                new(false, "session-running", "The session has begun; its plan stays as it is. Change what is still to come on the Give page."),
-            VisitAction.Addend => new(false, "not-signed", "This visit is not signed yet. Change the note itself."),
-            VisitAction.Sign => new(false, "session-running", "The session is still running. Finish it before you sign."),
-            VisitAction.GoOn => new(false, "not-stopped", "The session is not stopped; it goes on already."),
-            VisitAction.Move => new(false, "stopped", "The session is stopped. Say whether it goes on, or end it."),
-            _ => new(false, "session-running", "The session is running."),
-        },
-    };
+            VisitPhase.Signed => new(false, "locked", "This visit is signed and locked. Write an addendum instead."),
+            VisitPhase.Cancelled => new(false, "cancelled", "This visit was cancelled. Book a new one."),
+            VisitPhase.NotStarted => action is VisitAction.Addend
+                ? new(false, "not-signed", "This visit is not signed yet. Change the note itself.")
+                : new(false, "not-begun", "The session has not begun. Start it first."),
+            VisitPhase.Finished => action is VisitAction.Addend
+                ? new(false, "not-signed", "This visit is not signed yet. Change the note itself.")
+                : new(false, "session-over", "The session is over; what it stood on stays as it was."),
+            _ => action switch
+            {
+                VisitAction.EditPlan
+                or VisitAction.Settle
+                or VisitAction.WithdrawOverride
+                or VisitAction.MoveVisit
+                or VisitAction.CancelVisit => new(
+                    false,
+                    "session-running",
+                    "The session has begun; its plan stays as it is. Change what is still to come on the Give page."
+                ),
+                VisitAction.Addend => new(false, "not-signed", "This visit is not signed yet. Change the note itself."),
+                VisitAction.Sign => new(false, "session-running", "The session is still running. Finish it before you sign."),
+                VisitAction.GoOn => new(false, "not-stopped", "The session is not stopped; it goes on already."),
+                VisitAction.Move => new(false, "stopped", "The session is stopped. Say whether it goes on, or end it."),
+                _ => new(false, "session-running", "The session is running."),
+            },
+        };
 }

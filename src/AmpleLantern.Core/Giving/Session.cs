@@ -1,5 +1,11 @@
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 using NodaTime;
 
 namespace AmpleLantern.Core.Giving;
@@ -12,11 +18,17 @@ namespace AmpleLantern.Core.Giving;
 /// <param name="amended">The plan from an amendment on, by the id of its event.</param>
 public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnlyDictionary<Guid, Expansion>? amended = null)
 {
-    /// <summary>Going back within this many seconds of a step's start goes to the step before.</summary>
-    public const double BackToPreviousSeconds = 4;
-
-    private static readonly SessionState Empty =
-        new(GivePhase.NotStarted, null, null, 0, [], new Dictionary<string, int>(), null, [], null);
+    private static readonly SessionState Empty = new(
+        GivePhase.NotStarted,
+        null,
+        null,
+        0,
+        [],
+        new Dictionary<string, int>(),
+        null,
+        [],
+        null
+    );
 
     /// <summary>Folds the log. Events are taken once each, by id; one that makes no sense where it stands changes nothing.</summary>
     public SessionState Fold(IEnumerable<GiveEvent> events) => SessionLog.InOrder(events, Stops).Aggregate(Empty, Apply);
@@ -38,28 +50,36 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
             (GivePhase.NotStarted, GiveEventKind.Start) => state with { Phase = GivePhase.Running, StartedAt = at, AnchoredAt = at },
             (GivePhase.Running or GivePhase.Paused, GiveEventKind.Next) => Jump(state, at, Next(expansion, Cursor(state, at))),
             (GivePhase.Running or GivePhase.Paused, GiveEventKind.Back) => Jump(state, at, Back(expansion, Cursor(state, at))),
-            (GivePhase.Running or GivePhase.Paused, GiveEventKind.Again) => Jump(state, at, StepAt(expansion, Cursor(state, at)).StartSeconds),
+            (GivePhase.Running or GivePhase.Paused, GiveEventKind.Again) => Jump(
+                state,
+                at,
+                StepAt(expansion, Cursor(state, at)).StartSeconds
+            ),
             (GivePhase.Running, GiveEventKind.Pause) => Moved(state, at) with { Phase = GivePhase.Paused },
             (GivePhase.Paused, GiveEventKind.Resume) => state with { Phase = GivePhase.Running, AnchoredAt = at },
             (GivePhase.Stopped, GiveEventKind.GoOn) => state with { Phase = GivePhase.Running, AnchoredAt = at, StoppedBy = null },
             (GivePhase.Running or GivePhase.Paused or GivePhase.Stopped, GiveEventKind.PlanAmended) => Amend(state, e, at),
-            (GivePhase.Running or GivePhase.Paused or GivePhase.Stopped, GiveEventKind.Finish) =>
-                Moved(state, at) with { Phase = GivePhase.Finished, FinishedAt = at },
+            (GivePhase.Running or GivePhase.Paused or GivePhase.Stopped, GiveEventKind.Finish) => Moved(state, at) with
+            {
+                Phase = GivePhase.Finished,
+                FinishedAt = at,
+            },
             _ => state,
         };
     }
 
     /// <summary>Place in the plan at an instant, in seconds from its start; never past its end.</summary>
-    public double Cursor(SessionState state, Instant now) => Math.Min(
-        In(state).TotalSeconds,
-        state.Phase is GivePhase.Running && state.AnchoredAt is { } anchor && now > anchor
-            ? state.CursorSeconds + (now - anchor).TotalSeconds
-            : state.CursorSeconds);
+    public double Cursor(SessionState state, Instant now) =>
+        Math.Min(
+            In(state).TotalSeconds,
+            state.Phase is GivePhase.Running && state.AnchoredAt is { } anchor && now > anchor
+                ? state.CursorSeconds + (now - anchor).TotalSeconds
+                : state.CursorSeconds
+        );
 
     /// <summary>Seconds behind the plan (ahead when negative): time since the start less the place in the plan.</summary>
-    public double LateSeconds(SessionState state, Instant now) => state.StartedAt is { } start
-        ? ((state.FinishedAt ?? now) - start).TotalSeconds - Cursor(state, now)
-        : 0;
+    public double LateSeconds(SessionState state, Instant now) =>
+        state.StartedAt is { } start ? ((state.FinishedAt ?? now) - start).TotalSeconds - Cursor(state, now) : 0;
 
     /// <summary>The step a session is in at an instant; the last one at the end.</summary>
     public ExpandedStep StepAt(SessionState state, Instant now) => StepAt(In(state), Cursor(state, now));
@@ -78,25 +98,37 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
         return steps[low];
     }
 
-    /// <summary>What was given, step by step, beside what was planned; steps that an amendment took out are listed as far as they were given.</summary>
+    /// <summary>
+    /// What was given, step by step, beside what was planned; steps that an amendment took out are listed as far as they were given.
+    /// </summary>
     public IReadOnlyList<GivenStep> Given(SessionState state)
     {
         var banked = (state.Banked ?? []).ToDictionary(b => b.Step);
-        var now = In(state).Steps.Select(s =>
-        {
-            var before = banked.GetValueOrDefault(s.Id);
-            return new GivenStep(
-                s.Id, s.Seconds,
-                Math.Round((before?.GivenSeconds ?? 0) + state.Travelled.Sum(t => Overlap(t, s.StartSeconds, s.StartSeconds + s.Seconds)), 1),
-                s.Presses.Count,
-                (before?.GivenPresses ?? 0) + state.Travelled.Sum(t => s.Presses.Count(p => p.StartSeconds >= t.FromSeconds - 1e-9 && p.StartSeconds < t.ToSeconds)),
-                state.Levels.GetValueOrDefault(s.Id, s.Level));
-        }).ToList();
+        var now = In(state)
+            .Steps.Select(s =>
+            {
+                var before = banked.GetValueOrDefault(s.Id);
+                return new GivenStep(
+                    s.Id,
+                    s.Seconds,
+                    Math.Round(
+                        (before?.GivenSeconds ?? 0) + state.Travelled.Sum(t => Overlap(t, s.StartSeconds, s.StartSeconds + s.Seconds)),
+                        1
+                    ),
+                    s.Presses.Count,
+                    (before?.GivenPresses ?? 0)
+                        + state.Travelled.Sum(t =>
+                            s.Presses.Count(p => p.StartSeconds >= t.FromSeconds - 1e-9 && p.StartSeconds < t.ToSeconds)
+                        ),
+                    state.Levels.GetValueOrDefault(s.Id, s.Level)
+                );
+            })
+            .ToList();
         var still = now.Select(g => g.Step).ToHashSet();
         return [.. banked.Values.Where(b => b.GivenSeconds > 0 && !still.Contains(b.Step)), .. now];
     }
 
-    private static double Overlap(Stretch t, double from, double to) =>
+    private static double Overlap(ClockSpan t, double from, double to) =>
         Math.Max(0, Math.Min(t.ToSeconds, to) - Math.Max(t.FromSeconds, from));
 
     private bool Stops(string response) => knowledge.Responses.Find(response)?.Effect == ResponseKind.Stop;
@@ -123,10 +155,10 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
         return step.RestSeconds > 0 && cursor < rest - 1e-9 ? rest : end;
     }
 
-    private static double Back(Expansion expansion, double cursor)
+    private double Back(Expansion expansion, double cursor)
     {
         var step = StepAt(expansion, cursor);
-        return cursor - step.StartSeconds > BackToPreviousSeconds
+        return cursor - step.StartSeconds > knowledge.GivingTimes.BackToPreviousSeconds
             ? step.StartSeconds
             : StepAt(expansion, Math.Max(0, step.StartSeconds - 0.05)).StartSeconds;
     }
@@ -140,10 +172,21 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
             return state;
         }
 
-        var when = state.Phase switch { GivePhase.NotStarted => NotedWhen.Early, GivePhase.Finished => NotedWhen.Late, _ => NotedWhen.During };
+        var when = state.Phase switch
+        {
+            GivePhase.NotStarted => NotedWhen.Early,
+            GivePhase.Finished => NotedWhen.Late,
+            _ => NotedWhen.During,
+        };
         var here = StepAt(state, at);
         var step = (e.Step is { } id ? Find(state, id) : null) ?? here;
-        var noted = entry.Part is LogPart.EffectOnly ? state : state with { Responses = [.. state.Responses, new(e.Id, e.At, e.Response, e.Step ?? step.Id, e.Text, when)] };
+        var noted =
+            entry.Part is LogPart.EffectOnly
+                ? state
+                : state with
+                {
+                    Responses = [.. state.Responses, new(e.Id, e.At, e.Response, e.Step ?? step.Id, e.Text, when)],
+                };
         if (when is not NotedWhen.During || entry.Part is LogPart.NoteOnly)
         {
             return noted;
@@ -171,7 +214,9 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
         return lowered;
     }
 
-    /// <summary>What was given so far is put by; the place in the step stays, or comes after what was done last when the step is gone.</summary>
+    /// <summary>
+    /// What was given so far is put by; the place in the step stays, or comes after what was done last when the step is gone.
+    /// </summary>
     private SessionState Amend(SessionState state, GiveEvent e, Instant at)
     {
         if (amended?.GetValueOrDefault(e.Id) is not { } next)
@@ -190,7 +235,11 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
             Travelled = [],
             CursorSeconds = cursor,
             // A level set by hand stands above what a response made of the old one.
-            Levels = moved.Levels.Where(l => next.Steps.FirstOrDefault(s => s.Id == l.Key) is { } s && s.Level == levels.GetValueOrDefault(l.Key, s.Level)).ToDictionary(),
+            Levels = moved
+                .Levels.Where(l =>
+                    next.Steps.FirstOrDefault(s => s.Id == l.Key) is { } s && s.Level == levels.GetValueOrDefault(l.Key, s.Level)
+                )
+                .ToDictionary(),
             Seams = [.. moved.Seams ?? [], new(e.Id, at, cursor, e.Text ?? "")],
         };
     }
@@ -204,6 +253,8 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
         }
 
         var before = old.Steps.TakeWhile(s => s.Id != here.Id).LastOrDefault(s => next.Steps.Any(n => n.Id == s.Id));
-        return before is null ? 0 : next.Steps.First(s => s.Id == before.Id) is var left ? left.StartSeconds + left.Seconds : 0;
+        return before is null ? 0
+            : next.Steps.First(s => s.Id == before.Id) is var left ? left.StartSeconds + left.Seconds
+            : 0;
     }
 }

@@ -1,9 +1,17 @@
+using AmpleLantern.Core.Bodies.Shapes;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
 using NodaTime;
 
 namespace AmpleLantern.Core.Giving;
 
 /// <summary>What of an event counts at its place in the log.</summary>
-public enum LogPart { Whole, NoteOnly, EffectOnly }
+public enum LogPart
+{
+    Whole,
+    NoteOnly,
+    EffectOnly,
+}
 
 /// <summary>An event at the instant it counts from.</summary>
 public readonly record struct LogEntry(GiveEvent Event, Instant At, LogPart Part);
@@ -22,8 +30,12 @@ public static class SessionLog
         var timed = events.DistinctBy(e => e.Id).GroupBy(e => e.Device ?? "").SelectMany(Timed).ToList();
         return
         [
-            .. timed.SelectMany(e => Parts(e, timed, stops))
-                .OrderBy(e => e.At).ThenBy(e => e.Event.Device ?? "", StringComparer.Ordinal).ThenBy(e => e.Event.Counter).ThenBy(e => e.Event.Id),
+            .. timed
+                .SelectMany(e => Parts(e, timed, stops))
+                .OrderBy(e => e.At)
+                .ThenBy(e => e.Event.Device ?? "", StringComparer.Ordinal)
+                .ThenBy(e => e.Event.Counter)
+                .ThenBy(e => e.Event.Id),
         ];
     }
 
@@ -38,7 +50,8 @@ public static class SessionLog
     }
 
     private static IEnumerable<LogEntry> Parts(LogEntry e, List<LogEntry> all, Func<string, bool> stops) =>
-        e.Event is { Kind: GiveEventKind.Response, Response: { } response, ReceivedAt: { } received } && stops(response)
+        e.Event is { Kind: GiveEventKind.Response, Response: { } response, ReceivedAt: { } received }
+        && stops(response)
         && all.Any(o => o.Event.Device != e.Event.Device && o.At > e.At && o.Event.ReceivedAt < received && Moves(o.Event.Kind))
             ? [e with { Part = LogPart.NoteOnly }, new(e.Event, Instant.Max(received, e.At), LogPart.EffectOnly)]
             : [e];

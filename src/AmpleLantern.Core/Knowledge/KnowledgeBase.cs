@@ -1,100 +1,61 @@
+using System.Collections.Concurrent;
 using System.Collections.Frozen;
-using AmpleLantern.Core.Atlas;
-using AmpleLantern.Core.Measuring;
-using AmpleLantern.Core.Planning.Composing;
-using AmpleLantern.Core.Planning.Review;
-using AmpleLantern.Core.Pressure;
-using AmpleLantern.Core.Screening;
-using AmpleLantern.Core.Training;
 
 namespace AmpleLantern.Core.Knowledge;
 
-/// <summary>Values of one kind by id, in the order they were written.</summary>
-public sealed class Catalogue<T>(string kind, IReadOnlyList<T> all)
-    where T : IKnown
+/// <summary>
+/// All of the trade's data, loaded once and immutable: a catalogue for every kind. Each module says by extension members what it keeps here
+/// (<c>knowledge.Regions</c>). Nobody is screened by it alone, but by what a practice works by.
+/// </summary>
+public class KnowledgeBase
 {
-    private readonly FrozenDictionary<string, T> byId = all
-        .DistinctBy(x => x.Id, StringComparer.Ordinal).ToFrozenDictionary(x => x.Id, StringComparer.Ordinal);
+    private readonly FrozenDictionary<Type, ICatalogue> catalogues;
+    private readonly ConcurrentDictionary<Type, Lazy<object>> worked;
 
-    public IReadOnlyList<T> All => all;
+    /// <param name="version">A hash over the content, kept with signed visits.</param>
+    public KnowledgeBase(string version, IEnumerable<ICatalogue> catalogues)
+        : this(version, catalogues.ToFrozenDictionary(c => c.Record), new()) { }
 
-    /// <exception cref="KnowledgeException">There is no such id; the message names near ones.</exception>
-    public T this[string id] => byId.TryGetValue(id, out var found)
-        ? found
-        : throw new KnowledgeException($"There is no {kind} called '{id}'. Known: {Near(id)}.");
+    /// <summary>The same knowledge with some catalogues in place of its own.</summary>
+    protected KnowledgeBase(KnowledgeBase like, string version, params IReadOnlyList<ICatalogue> instead)
+        : this(version, instead.Count == 0 ? like.catalogues : Replaced(like, instead), like.worked) { }
 
-    public bool Has(string id) => byId.ContainsKey(id);
+    private KnowledgeBase(string version, FrozenDictionary<Type, ICatalogue> catalogues, ConcurrentDictionary<Type, Lazy<object>> worked) =>
+        (Version, this.catalogues, this.worked, HasRenamed) = (version, catalogues, worked, catalogues.Values.Any(c => c.HasRenamed));
 
-    public T? Find(string id) => byId.GetValueOrDefault(id);
+    /// <summary>A hash over the content, kept with signed visits.</summary>
+    public string Version { get; }
 
-    /// <summary>The same catalogue with other values laid over it; those of an id it has stand in its place.</summary>
-    public Catalogue<T> Under(IReadOnlyList<T> over) => over.Count == 0 ? this : new(kind, [.. over, .. all.Where(x => over.All(o => o.Id != x.Id))]);
+    public IEnumerable<ICatalogue> Catalogues => catalogues.Values;
 
-    private string Near(string id)
+    /// <summary>Whether anything has another id than it had; where nothing has, what is stored need not be looked through.</summary>
+    public bool HasRenamed { get; }
+
+    /// <summary>The entries of a kind.</summary>
+    public Catalogue<T> Of<T>()
+        where T : IKnown => (Catalogue<T>)catalogues[typeof(T)];
+
+    public ICatalogue Of(Type record) => catalogues[record];
+
+    /// <summary>The entry of a kind that has only one.</summary>
+    public T One<T>()
+        where T : IKnown => Of<T>().All[0];
+
+    /// <summary>What follows from the knowledge, worked out once for it. What is laid over it later does not change it.</summary>
+    public T Once<T>(Func<KnowledgeBase, T> work)
+        where T : class => (T)worked.GetOrAdd(typeof(T), _ => new(() => work(this))).Value;
+
+    /// <summary>The same with other catalogues in place of its own.</summary>
+    public virtual KnowledgeBase With(params IReadOnlyList<ICatalogue> instead) => new(this, Version, instead);
+
+    private static FrozenDictionary<Type, ICatalogue> Replaced(KnowledgeBase like, IReadOnlyList<ICatalogue> instead)
     {
-        var head = id.Length > 3 ? id[..3] : id;
-        var near = byId.Keys.Where(k => k.Contains(head, StringComparison.OrdinalIgnoreCase)).DefaultIfEmpty().ToList();
-        var shown = near is [null] ? byId.Keys.Order(StringComparer.Ordinal).Take(8) : near.Order(StringComparer.Ordinal).Take(8);
-        return string.Join(", ", shown);
+        var all = like.catalogues.ToDictionary();
+        foreach (var catalogue in instead)
+        {
+            all[catalogue.Record] = catalogue;
+        }
+
+        return all.ToFrozenDictionary();
     }
-}
-
-/// <summary>All of the trade's data as it ships, loaded once and immutable. Nobody is screened by it alone: see <see cref="PracticeKnowledge"/>.</summary>
-/// <param name="Version">A hash over the content, kept with signed visits.</param>
-public record KnowledgeBase(
-    string Version,
-    PracticeDefaults Defaults,
-    Catalogue<Region> Regions,
-    Catalogue<Contact> Contacts,
-    Catalogue<Position> Positions,
-    Catalogue<Stance> Stances,
-    Catalogue<PatternName> Patterns,
-    Catalogue<Technique> Techniques,
-    Catalogue<Flow> Flows,
-    Catalogue<Replacement> Replacements,
-    Catalogue<FactDefinition> Facts,
-    Catalogue<Rule> ShippedRules,
-    Catalogue<School> Schools,
-    Catalogue<ResponseKind> Responses,
-    Catalogue<Measure> Measures,
-    Catalogue<TechniqueFamily> Families,
-    Catalogue<Product> Products,
-    Catalogue<Term> Terms,
-    Catalogue<Disagreement> Disagreements,
-    Catalogue<SwapWay> SwapWays,
-    Catalogue<Complaint> Complaints,
-    Catalogue<OrderRule> OrderRules,
-    Catalogue<Prop> Props,
-    ComposingBase Composing,
-    AtlasBase Atlas,
-    MeasuringBase Measuring,
-    PressureBase Pressure,
-    TrainingBase Training)
-{
-    private readonly RegionMap overlaps = new(Regions.All);
-
-    /// <summary>Whether two regions or limbs share skin: one lies within the other, or a part is common to both.</summary>
-    public bool Overlap(string one, string other) => overlaps.Overlap(one, other);
-
-    /// <summary>What a practice works by: this knowledge and the rules it added itself, after the shipped ones.</summary>
-    public PracticeKnowledge WithRules(IReadOnlyList<Rule> own) => new(
-        own.Count == 0 ? this : this with { Version = $"{Version}+{own.Count}" }, new("rule", [.. ShippedRules.All, .. own]));
-
-    /// <summary>The profile used when nothing else is chosen: the first written.</summary>
-    public School HouseSchool => Schools.All[0];
-
-    public School School(string? id) => id is null ? HouseSchool : Schools[id];
-}
-
-/// <summary>The knowledge a practice works by: the shipped one and its own rules. Whatever screens a person asks for this type.</summary>
-public sealed record PracticeKnowledge : KnowledgeBase
-{
-    internal PracticeKnowledge(KnowledgeBase shipped, Catalogue<Rule> rules)
-        : base(shipped) => Rules = rules;
-
-    /// <summary>Every rule that speaks here: the shipped ones, then the practice's.</summary>
-    public Catalogue<Rule> Rules { get; init; }
-
-    /// <summary>The same with one more rule, to try it.</summary>
-    public PracticeKnowledge And(Rule rule) => this with { Rules = new("rule", [.. Rules.All, rule]) };
 }

@@ -9,7 +9,8 @@ public static class Spelling
 {
     /// <summary>Vowels with tone marks. A table of our own: the program runs without the system's language data.</summary>
     private static readonly FrozenDictionary<char, char> Untoned = new[] { "aāáǎà", "eēéěè", "iīíǐì", "oōóǒò", "uūúǔùüǖǘǚǜ" }
-        .SelectMany(row => row[1..].Select(toned => (toned, vowel: row[0]))).ToFrozenDictionary(p => p.toned, p => p.vowel);
+        .SelectMany(row => row[1..].Select(toned => (toned, vowel: row[0])))
+        .ToFrozenDictionary(p => p.toned, p => p.vowel);
 
     /// <summary>Lower case, no tone marks, no spaces or signs: <c>Zúsānlǐ</c> and <c>zu san li</c> read the same.</summary>
     public static string Plain(string text) => string.Concat(Words(text));

@@ -1,3 +1,5 @@
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Knowledge;
 using NodaTime;
 
@@ -6,28 +8,25 @@ namespace AmpleLantern.Core.Measuring;
 /// <summary>The small sums of the work, each with its formula and source.</summary>
 public static class Calculators
 {
-    private const double SmallestGirthCm = 5;
-    private const double LargestGirthCm = 120;
-    private const double MostDegrees = 200;
-
     /// <summary>Left against right round a limb, in cm; positive when the left is bigger.</summary>
     /// <exception cref="RefusalException">A girth that no limb has.</exception>
-    public static Measured GirthDifference(Girth girth, double leftCm, double rightCm)
+    public static Measured GirthDifference(Girth girth, double leftCm, double rightCm, BelievableMeasures believed)
     {
-        Within(leftCm, SmallestGirthCm, LargestGirthCm, "cm", "/leftCm");
-        Within(rightCm, SmallestGirthCm, LargestGirthCm, "cm", "/rightCm");
+        Within(leftCm, believed.GirthCm.Least, believed.GirthCm.Most, "cm", "/leftCm");
+        Within(rightCm, believed.GirthCm.Least, believed.GirthCm.Most, "cm", "/rightCm");
         var difference = Math.Round(leftCm - rightCm, 1);
         var size = Math.Abs(difference);
-        var says = girth.ReferCm is { } refer && size >= refer ? girth.ReferWhy
+        var says =
+            girth.ReferCm is { } refer && size >= refer ? girth.ReferWhy
             : size >= girth.ChangeCm ? $"A difference of {girth.ChangeCm:0.#} cm or more counts: write down which side is bigger."
             : $"Less than {girth.ChangeCm:0.#} cm: within what a tape can tell.";
         return new(difference, "cm", $"left {leftCm:0.0} - right {rightCm:0.0}, {girth.At}", girth.Source, says);
     }
 
     /// <summary>A joint's range against the usual one, in percent of it, side by side.</summary>
-    public static Measured Range(JointRange joint, double degrees, double? otherSide)
+    public static Measured Range(JointRange joint, double degrees, double? otherSide, BelievableMeasures believed)
     {
-        Within(degrees, 0, MostDegrees, "degrees", "/degrees");
+        Within(degrees, believed.Degrees.Least, believed.Degrees.Most, "degrees", "/degrees");
         var percent = Math.Round(degrees / joint.NormalDegrees * 100);
         var says = new List<string> { $"Usual is {joint.NormalDegrees:0} degrees; this is {joint.NormalDegrees - degrees:0} short of it." };
         if (degrees >= joint.NormalDegrees)
@@ -37,11 +36,13 @@ public static class Calculators
 
         if (otherSide is { } other)
         {
-            Within(other, 0, MostDegrees, "degrees", "/otherSideDegrees");
+            Within(other, believed.Degrees.Least, believed.Degrees.Most, "degrees", "/otherSideDegrees");
             var apart = Math.Abs(degrees - other);
-            says.Add(apart >= joint.ChangeDegrees
-                ? $"The other side goes {(other > degrees ? "further" : "less far")} by {apart:0} degrees, which counts."
-                : $"The sides are within {joint.ChangeDegrees:0} degrees, the same.");
+            says.Add(
+                apart >= joint.ChangeDegrees
+                    ? $"The other side goes {(other > degrees ? "further" : "less far")} by {apart:0} degrees, which counts."
+                    : $"The sides are within {joint.ChangeDegrees:0} degrees, the same."
+            );
         }
 
         if (joint.WorkingDegrees is { } working)
@@ -53,26 +54,36 @@ public static class Calculators
     }
 
     /// <summary>Percent of oil that a number of drops makes in a carrier.</summary>
-    public static Measured Percent(Dilution dilution, double drops, double carrierMl)
+    public static Measured Percent(Dilution dilution, double drops, double carrierMl, DilutionLimits limits)
     {
-        Within(drops, 0, 500, "drops", "/drops");
-        Within(carrierMl, 0.5, 2000, "ml of carrier", "/carrierMl");
+        Within(drops, 0, limits.MostDrops, "drops", "/drops");
+        Within(carrierMl, limits.LeastCarrierMl, limits.MostCarrierMl, "ml of carrier", "/carrierMl");
         var ml = drops / dilution.DropsPerMl;
         var percent = Math.Round(ml / (ml + carrierMl) * 100, 2);
-        var says = percent > dilution.MostPercent
-            ? $"Too strong for {dilution.Name}: at most {dilution.MostPercent:0.##} %, which is {DropsFor(dilution, dilution.MostPercent, carrierMl):0} drops in this much carrier."
-            : $"Within {dilution.MostPercent:0.##} % for {dilution.Name}.";
-        return new(percent, "%", $"{drops:0} drops / {dilution.DropsPerMl:0} per ml = {ml:0.00} ml in {carrierMl:0.#} ml", dilution.Source, says);
+        var says =
+            percent > dilution.MostPercent
+                ? $"Too strong for {dilution.Name}: at most {dilution.MostPercent:0.##} %, which is {DropsFor(dilution, dilution.MostPercent, carrierMl):0} drops in this much carrier."
+                : $"Within {dilution.MostPercent:0.##} % for {dilution.Name}.";
+        return new(
+            percent,
+            "%",
+            $"{drops:0} drops / {dilution.DropsPerMl:0} per ml = {ml:0.00} ml in {carrierMl:0.#} ml",
+            dilution.Source,
+            says
+        );
     }
 
     /// <summary>Drops that make a percentage in an amount of carrier, rounded down.</summary>
-    public static Measured Drops(Dilution dilution, double percent, double carrierMl)
+    public static Measured Drops(Dilution dilution, double percent, double carrierMl, DilutionLimits limits)
     {
-        Within(carrierMl, 0.5, 2000, "ml of carrier", "/carrierMl");
+        Within(carrierMl, limits.LeastCarrierMl, limits.MostCarrierMl, "ml of carrier", "/carrierMl");
         Within(percent, 0, dilution.MostPercent, $"% for {dilution.Name}", "/percent");
         return new(
-            DropsFor(dilution, percent, carrierMl), "drops",
-            $"{percent:0.##} % of {carrierMl:0.#} ml at {dilution.DropsPerMl:0} drops per ml", dilution.Source);
+            DropsFor(dilution, percent, carrierMl),
+            "drops",
+            $"{percent:0.##} % of {carrierMl:0.#} ml at {dilution.DropsPerMl:0} drops per ml",
+            dilution.Source
+        );
     }
 
     /// <summary>Whole days from a date to today.</summary>
@@ -84,29 +95,41 @@ public static class Calculators
         }
 
         var days = Period.DaysBetween(since, on);
-        return new(days, "days", $"from {since:uuuu-MM-dd} to {on:uuuu-MM-dd}", new("published", "the calendar"), $"{days / 7} weeks and {days % 7} days");
+        return new(
+            days,
+            "days",
+            $"from {since:uuuu-MM-dd} to {on:uuuu-MM-dd}",
+            new("published", "the calendar"),
+            $"{days / 7} weeks and {days % 7} days"
+        );
     }
 
     /// <summary>Completed weeks of pregnancy, with trimester and due date.</summary>
-    public static Measured Weeks(LocalDate? lastPeriod, LocalDate? dueDate, LocalDate on, PracticeDefaults defaults)
+    public static Measured Weeks(LocalDate? lastPeriod, LocalDate? dueDate, LocalDate on, PregnancyCalendar calendar)
     {
         if (lastPeriod is null && dueDate is null)
         {
             throw new RefusalException("no-date", "Give the first day of the last period or the due date.", "");
         }
 
-        var days = Pregnancy.Days(lastPeriod, dueDate, on, defaults);
-        if (days < 0 || days > defaults.LongestPregnancyWeeks * 7)
+        var days = Pregnancy.Days(lastPeriod, dueDate, on, calendar);
+        if (days < 0 || days > calendar.LongestPregnancyWeeks * 7)
         {
             throw new RefusalException(
-                "pregnancy-dates", $"That would be {days / 7} weeks. Check the date.", lastPeriod is null ? "/dueDate" : "/lastPeriod");
+                "pregnancy-dates",
+                $"That would be {days / 7} weeks. Check the date.",
+                lastPeriod is null ? "/dueDate" : "/lastPeriod"
+            );
         }
 
-        var due = dueDate ?? lastPeriod!.Value.PlusDays(defaults.DaysFromLastPeriodToDueDate);
+        var due = dueDate ?? lastPeriod!.Value.PlusDays(calendar.DaysFromLastPeriodToDueDate);
         return new(
-            days / 7, "weeks", $"first day of the last period + {defaults.DaysFromLastPeriodToDueDate} days = due date",
+            days / 7,
+            "weeks",
+            $"first day of the last period + {calendar.DaysFromLastPeriodToDueDate} days = due date",
             new("from memory", "ACOG, Committee Opinion 700 (2017)"),
-            $"{Pregnancy.Spoken(days)}, trimester {Pregnancy.Trimester(days, defaults)}, due {due:uuuu-MM-dd}");
+            $"{Pregnancy.Spoken(days)}, trimester {Pregnancy.Trimester(days, calendar)}, due {due:uuuu-MM-dd}"
+        );
     }
 
     private static double DropsFor(Dilution dilution, double percent, double carrierMl) =>
@@ -117,7 +140,10 @@ public static class Calculators
         if (!(value >= least && value <= most))
         {
             throw new RefusalException(
-                "out-of-range", FormattableString.Invariant($"{value} is outside {least:0.#} to {most:0.#} {unit}. Measure again and enter it."), pointer);
+                "out-of-range",
+                FormattableString.Invariant($"{value} is outside {least:0.#} to {most:0.#} {unit}. Measure again and enter it."),
+                pointer
+            );
         }
     }
 }

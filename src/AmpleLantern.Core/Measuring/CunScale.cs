@@ -1,4 +1,4 @@
-using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 
 namespace AmpleLantern.Core.Measuring;
@@ -11,18 +11,19 @@ public sealed record MeasuredLength(double Cm, bool Estimate, double ErrorCm, So
 /// <summary>Centimetres to a cun on one person, and fingers on one practitioner.</summary>
 /// <param name="client">What was measured on the client.</param>
 /// <param name="practitioner">What was measured on the practitioner's hand.</param>
-public sealed class CunScale(BodyMeasures client, BodyMeasures practitioner, StretchTable stretches, PracticeDefaults defaults)
+public sealed class CunScale(BodyMeasures client, BodyMeasures practitioner, CunStretchTable stretches, UsualBody usual)
 {
     /// <summary>Fingers that make three cun of their owner.</summary>
     public const int Fingers = 4;
 
-    private const double FourFingersCun = 3;
-    private const double HandErrorPercent = 8;
     private static readonly Source Tape = new("published", "measured on this client");
+
+    /// <summary>What holds of a body nothing more is known of.</summary>
+    public UsualBody Usual => usual;
 
     /// <summary>Length of one whole stretch.</summary>
     /// <remarks>Measured if it was; else its usual part of stature, which is an estimate with its error.</remarks>
-    public MeasuredLength Length(Stretch stretch)
+    public MeasuredLength Length(CunStretch stretch)
     {
         if (client.Stretch(stretch.Id) is { } cm)
         {
@@ -30,7 +31,7 @@ public sealed class CunScale(BodyMeasures client, BodyMeasures practitioner, Str
         }
 
         var length = stretches.EstimateCm(stretch.Id, client.StatureCm ?? stretches.UsualStatureCm);
-        var percent = client.StatureCm is null ? Together(stretch.ErrorPercent, defaults.StatureErrorPercent) : stretch.ErrorPercent;
+        var percent = client.StatureCm is null ? Together(stretch.ErrorPercent, usual.StatureErrorPercent) : stretch.ErrorPercent;
         return new(length, true, length * percent / 100, stretch.OfStatureSource);
     }
 
@@ -47,17 +48,19 @@ public sealed class CunScale(BodyMeasures client, BodyMeasures practitioner, Str
     public MeasuredLength ClientFourFingers => Hand(client, client.StatureCm ?? stretches.UsualStatureCm);
 
     /// <summary>The practitioner's own four fingers.</summary>
-    public MeasuredLength PractitionerFourFingers => practitioner.Hand(HandMeasures.FourFingers) is null
-        && practitioner.StatureCm is null && practitioner.Hand(HandMeasures.Palm) is { } palm
-        ? new(palm, true, palm * HandErrorPercent / 100, new("common practice"))
-        : Hand(practitioner, practitioner.StatureCm ?? defaults.StatureCm);
+    public MeasuredLength PractitionerFourFingers =>
+        practitioner.Hand(HandMeasures.FourFingers) is null
+        && practitioner.StatureCm is null
+        && practitioner.Hand(HandMeasures.Palm) is { } palm
+            ? new(palm, true, palm * usual.HandErrorPercent / 100, new("common practice"))
+            : Hand(practitioner, practitioner.StatureCm ?? usual.StatureCm);
 
     /// <summary>How many of the practitioner's fingers a length is.</summary>
     public double PractitionerFingers(double cm) => cm / (PractitionerFourFingers.Cm / Fingers);
 
     /// <summary>How many of the client's cun the practitioner's four fingers are, by the client's own hand.</summary>
     /// <remarks>The client's four fingers are three cun; the practitioner's are that times the ratio of the breadths.</remarks>
-    public double PractitionerFourFingersInClientCun => FourFingersCun * PractitionerFourFingers.Cm / ClientFourFingers.Cm;
+    public double PractitionerFourFingersInClientCun => usual.FourFingersCun * PractitionerFourFingers.Cm / ClientFourFingers.Cm;
 
     private MeasuredLength Hand(BodyMeasures person, double statureCm)
     {
@@ -68,16 +71,26 @@ public sealed class CunScale(BodyMeasures client, BodyMeasures practitioner, Str
 
         if (person.Hand(HandMeasures.Thumb) is { } thumb)
         {
-            return new(thumb * FourFingersCun, true, thumb * FourFingersCun * HandErrorPercent / 100, new("common practice"));
+            return new(
+                thumb * usual.FourFingersCun,
+                true,
+                thumb * usual.FourFingersCun * usual.HandErrorPercent / 100,
+                new("common practice")
+            );
         }
 
         if (person.Hand(HandMeasures.MiddlePhalanx) is { } phalanx)
         {
-            return new(phalanx * FourFingersCun, true, phalanx * FourFingersCun * HandErrorPercent / 100, new("common practice"));
+            return new(
+                phalanx * usual.FourFingersCun,
+                true,
+                phalanx * usual.FourFingersCun * usual.HandErrorPercent / 100,
+                new("common practice")
+            );
         }
 
-        var length = defaults.FourFingersOfStature * statureCm;
-        return new(length, true, length * HandErrorPercent / 100, new("from memory", "hand breadth as a part of stature"));
+        var length = usual.FourFingersOfStature * statureCm;
+        return new(length, true, length * usual.HandErrorPercent / 100, new("from memory", "hand breadth as a part of stature"));
     }
 
     private static double Together(double a, double b) => Math.Sqrt((a * a) + (b * b));

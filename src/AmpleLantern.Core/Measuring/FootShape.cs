@@ -1,6 +1,28 @@
-using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Drawing;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
 
 namespace AmpleLantern.Core.Measuring;
+
+/// <summary>An average sole, from which an untraced one is told.</summary>
+/// <param name="BallOfLength">Width of the ball, of the length; the heel's likewise.</param>
+/// <param name="HeelUpTo">Level up to which the heel's width holds, of the length; the ball's from <paramref name="BallFrom"/> on.</param>
+/// <param name="BallAtRest">Width of the ball in the outline itself; the heel's likewise.</param>
+/// <param name="SameMm">Areas nearer to each other lie in the same place.</param>
+/// <param name="Edges">From heel to toes, as fractions of the ball's width from its middle: level, inner, outer.</param>
+[Kind("footOutline", "outline of the foot", Single = true)]
+public sealed record FootOutline(
+    string Id,
+    Source Source,
+    double BallOfLength,
+    double HeelOfLength,
+    double HeelUpTo,
+    double BallFrom,
+    double BallAtRest,
+    double HeelAtRest,
+    double SameMm,
+    IReadOnlyList<IReadOnlyList<double>> Edges
+) : IKnown;
 
 /// <summary>One traced foot: where its edges run, so that fractions become millimetres.</summary>
 /// <param name="LengthMm">Heel to longest toe.</param>
@@ -8,29 +30,22 @@ namespace AmpleLantern.Core.Measuring;
 /// <param name="HeelWidthMm">Across the heel.</param>
 public sealed record FootShape(double LengthMm, double BallWidthMm, double HeelWidthMm, bool Estimate)
 {
-    private const double BallOfLength = 0.385;
-    private const double HeelOfLength = 0.255;
-    private const double HeelUpTo = 0.2;
-    private const double BallFrom = 0.6;
-
-    // Edges of an average sole from heel to toes, as fractions of the ball's width from its middle: level, inner, outer.
-    private static readonly (double Y, double Inner, double Outer)[] Edges =
-    [
-        (0, 0.05, -0.05), (0.01, 0.165, -0.17), (0.048, 0.275, -0.285), (0.11, 0.325, -0.338), (0.2, 0.318, -0.36), (0.3, 0.286, -0.402),
-        (0.41, 0.264, -0.45), (0.48, 0.278, -0.478), (0.555, 0.322, -0.503), (0.62, 0.383, -0.512), (0.685, 0.455, -0.49),
-        (0.735, 0.482, -0.43), (0.785, 0.468, -0.32), (0.83, 0.46, -0.2), (0.86, 0.45, -0.1), (1, 0.3, -0.1),
-    ];
-
-    private const double BallAtRest = 0.994;
-    private const double HeelAtRest = 0.663;
+    internal FootOutline Outline { get; init; } = null!;
 
     /// <summary>The traced foot where it was traced, an average foot of this stature elsewhere.</summary>
-    public static FootShape Of(BodyMeasures measures, StretchTable stretches)
+    public static FootShape Of(BodyMeasures measures, KnowledgeBase knowledge)
     {
+        var (stretches, outline) = (knowledge.Stretches, knowledge.FootOutline);
         var length = measures.Foot(FootMeasures.Length) ?? stretches.FootLengthMm(measures.StatureCm ?? stretches.UsualStatureCm);
         return new(
-            length, measures.Foot(FootMeasures.BallWidth) ?? (length * BallOfLength),
-            measures.Foot(FootMeasures.HeelWidth) ?? (length * HeelOfLength), measures.FootMm is not { Count: > 0 });
+            length,
+            measures.Foot(FootMeasures.BallWidth) ?? (length * outline.BallOfLength),
+            measures.Foot(FootMeasures.HeelWidth) ?? (length * outline.HeelOfLength),
+            measures.FootMm is not { Count: > 0 }
+        )
+        {
+            Outline = outline,
+        };
     }
 
     /// <summary>Millimetres from the heel and from the inner edge at that level.</summary>
@@ -49,18 +64,25 @@ public sealed record FootShape(double LengthMm, double BallWidthMm, double HeelW
         return inner - outer;
     }
 
+    private const int Level = 0,
+        Inner = 1,
+        Outer = 2;
+
     private (double Inner, double Outer) EdgesAt(double y)
     {
+        var edges = Outline.Edges;
         var i = 0;
-        while (i < Edges.Length - 2 && y > Edges[i + 1].Y)
+        while (i < edges.Count - 2 && y > edges[i + 1][Level])
         {
             i++;
         }
 
-        var t = Math.Clamp((y - Edges[i].Y) / (Edges[i + 1].Y - Edges[i].Y), 0, 1);
-        var share = Math.Clamp((y - HeelUpTo) / (BallFrom - HeelUpTo), 0, 1);
-        var scale = (HeelWidthMm / HeelAtRest * (1 - share)) + (BallWidthMm / BallAtRest * share);
-        return (scale * (Edges[i].Inner + ((Edges[i + 1].Inner - Edges[i].Inner) * t)),
-            scale * (Edges[i].Outer + ((Edges[i + 1].Outer - Edges[i].Outer) * t)));
+        var t = Math.Clamp((y - edges[i][Level]) / (edges[i + 1][Level] - edges[i][Level]), 0, 1);
+        var share = Math.Clamp((y - Outline.HeelUpTo) / (Outline.BallFrom - Outline.HeelUpTo), 0, 1);
+        var scale = (HeelWidthMm / Outline.HeelAtRest * (1 - share)) + (BallWidthMm / Outline.BallAtRest * share);
+        return (
+            scale * (edges[i][Inner] + ((edges[i + 1][Inner] - edges[i][Inner]) * t)),
+            scale * (edges[i][Outer] + ((edges[i + 1][Outer] - edges[i][Outer]) * t))
+        );
     }
 }

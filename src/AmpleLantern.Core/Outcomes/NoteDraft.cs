@@ -1,7 +1,10 @@
 using System.Globalization;
+using AmpleLantern.Core.Composing;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
 
 namespace AmpleLantern.Core.Outcomes;
@@ -18,17 +21,25 @@ public sealed record NoteEdits(string? Said = null, string? Found = null, string
     public VisitNote Over(VisitNote draft) => new(Said ?? draft.Said, Found ?? draft.Found, Done ?? draft.Done, Next ?? draft.Next);
 
     /// <summary>Newer edits laid over these.</summary>
-    public NoteEdits With(NoteEdits newer) =>
-        new(newer.Said ?? Said, newer.Found ?? Found, newer.Done ?? Done, newer.Next ?? Next);
+    public NoteEdits With(NoteEdits newer) => new(newer.Said ?? Said, newer.Found ?? Found, newer.Done ?? Done, newer.Next ?? Next);
 }
 
 /// <summary>What a note is drafted from: the log of the visit.</summary>
 /// <param name="Plan">The plan as it stood at the end.</param>
-/// <param name="Steps">Every step of every basis the session stood on, by id: what was noted may lie in one that was left out later.</param>
+/// <param name="Steps">Every step of every basis the session stood on, by id: what was noted may lie in one that was left out
+/// later.</param>
 /// <param name="Overrides">Reasons for going on, with the names of who gave them.</param>
 public sealed record VisitLog(
-    string Words, IReadOnlyList<Finding> Findings, IReadOnlyList<Override> Overrides, Plan Plan, IReadOnlyDictionary<string, PlanStep> Steps,
-    IReadOnlyList<Departure> Departures, IReadOnlyList<GivenStep> Given, SessionState Session, IReadOnlyList<Change> Changes)
+    string Words,
+    IReadOnlyList<Finding> Findings,
+    IReadOnlyList<Override> Overrides,
+    Plan Plan,
+    IReadOnlyDictionary<string, PlanStep> Steps,
+    IReadOnlyList<Departure> Departures,
+    IReadOnlyList<GivenStep> Given,
+    SessionState Session,
+    IReadOnlyList<Change> Changes
+)
 {
     internal string NameOf(string step) => Steps.GetValueOrDefault(step)?.Name ?? step;
 }
@@ -39,12 +50,16 @@ public static class NoteDraft
     public static VisitNote From(VisitLog log, PracticeKnowledge knowledge) =>
         new(Said(log, knowledge), Found(log, knowledge), Done(log, knowledge), Next(log, knowledge));
 
-    private static string Said(VisitLog log, PracticeKnowledge knowledge) => Sentences(
-        [log.Words.Trim(), .. log.Changes.Where(c => c.Before is not null).Select(c =>
-            $"{knowledge.Measures[c.Measure].Name} before: {Number(c.Before)} {knowledge.Measures[c.Measure].Unit}")]);
+    private static string Said(VisitLog log, PracticeKnowledge knowledge) =>
+        Sentences([
+            log.Words.Trim(),
+            .. log
+                .Changes.Where(c => c.Before is not null)
+                .Select(c => $"{knowledge.Measures[c.Measure].Name} before: {Number(c.Before)} {knowledge.Measures[c.Measure].Unit}"),
+        ]);
 
-    private static string Found(VisitLog log, PracticeKnowledge knowledge) => Sentences(
-        [
+    private static string Found(VisitLog log, PracticeKnowledge knowledge) =>
+        Sentences([
             .. log.Findings.Where(f => f.Outcome is not Outcome.Note).Select(f => $"{f.Title} ({f.Because})"),
             .. log.Overrides.Select(o => $"Went on against \"{Title(o.Rule, knowledge)}\": {o.Reason.TrimEnd('.')} ({o.By})"),
             .. log.Changes.Where(c => c.Verdict is not ChangeVerdict.NotMeasured).Select(c => Change(c, knowledge)),
@@ -59,26 +74,35 @@ public static class NoteDraft
 
         var given = log.Given.Where(g => g.GivenSeconds > 0).ToList();
         var skipped = log.Given.Where(g => g.GivenSeconds <= 0).Select(g => log.NameOf(g.Step)).Distinct().ToList();
-        var changed = log.Departures.Select(d => d.Kind switch
-        {
-            DepartureKind.Exchanged => $"Instead of {Lower(d.From[0])}: {Lower(d.To)}",
-            DepartureKind.LeftOut => $"Left out: {string.Join(", ", d.From.Select(Lower))}",
-            _ => $"{d.Count} steps changed to {d.To}",
-        });
+        var changed = log.Departures.Select(d =>
+            d.Kind switch
+            {
+                DepartureKind.Exchanged => $"Instead of {Lower(d.From[0])}: {Lower(d.To)}",
+                DepartureKind.LeftOut => $"Left out: {string.Join(", ", d.From.Select(Lower))}",
+                _ => $"{d.Count} steps changed to {d.To}",
+            }
+        );
         var minutes = Math.Round(given.Sum(g => g.GivenSeconds) / 60).ToString(CultureInfo.InvariantCulture);
-        var responses = log.Session.Responses.GroupBy(r => (r.Response, Name: log.NameOf(r.Step)))
-            .Select(g => $"{ResponseKind.Said(g.Key.Response, knowledge)} at {Lower(g.Key.Name)}"
-                + (g.Count() > 1 ? $", {g.Count()} times" : "") + string.Concat(g.Select(r => r.Text).Where(t => t is { Length: > 0 }).Select(t => $" ({t})")));
-        var lowered = log.Given.Where(g => log.Session.Levels.ContainsKey(g.Step)).Select(g => Lower(log.NameOf(g.Step))).Distinct().ToList();
-        return Sentences(
-            [
-                $"{log.Plan.Name}, {minutes} min on the mat, {given.Count} of {log.Given.Count} steps",
-                .. changed,
-                skipped.Count > 0 ? $"Not given: {string.Join(", ", skipped.Select(Lower))}" : "",
-                .. responses,
-                .. (log.Session.Seams ?? []).Select(s => s.Saying).Where(s => s.Length > 0).Select(s => $"Changed on the way: {s}"),
-                lowered.Count > 0 ? $"Pressure lowered for {string.Join(", ", lowered)}" : "",
-            ]);
+        var responses = log
+            .Session.Responses.GroupBy(r => (r.Response, Name: log.NameOf(r.Step)))
+            .Select(g =>
+                $"{ResponseKind.Said(g.Key.Response, knowledge)} at {Lower(g.Key.Name)}"
+                + (g.Count() > 1 ? $", {g.Count()} times" : "")
+                + string.Concat(g.Select(r => r.Text).Where(t => t is { Length: > 0 }).Select(t => $" ({t})"))
+            );
+        var lowered = log
+            .Given.Where(g => log.Session.Levels.ContainsKey(g.Step))
+            .Select(g => Lower(log.NameOf(g.Step)))
+            .Distinct()
+            .ToList();
+        return Sentences([
+            $"{log.Plan.Name}, {minutes} min on the mat, {given.Count} of {log.Given.Count} steps",
+            .. changed,
+            skipped.Count > 0 ? $"Not given: {string.Join(", ", skipped.Select(Lower))}" : "",
+            .. responses,
+            .. (log.Session.Seams ?? []).Select(s => s.Saying).Where(s => s.Length > 0).Select(s => $"Changed on the way: {s}"),
+            lowered.Count > 0 ? $"Pressure lowered for {string.Join(", ", lowered)}" : "",
+        ]);
     }
 
     private static string Next(VisitLog log, PracticeKnowledge knowledge)
@@ -86,18 +110,24 @@ public static class NoteDraft
         var better = log.Changes.Where(c => c.Verdict is ChangeVerdict.Better).ToList();
         var worse = log.Changes.Where(c => c.Verdict is ChangeVerdict.Worse).ToList();
         var same = log.Changes.Where(c => c.Verdict is ChangeVerdict.Same).ToList();
-        var lighter = log.Session.Responses.Where(r => knowledge.Responses.Find(r.Response)?.Effect == ResponseKind.Lower)
-            .Select(r => log.Steps.GetValueOrDefault(r.Step)).OfType<PlanStep>().DistinctBy(s => s.Name)
+        var lighter = log
+            .Session.Responses.Where(r => knowledge.Responses.Find(r.Response)?.Effect == ResponseKind.Lower)
+            .Select(r => log.Steps.GetValueOrDefault(r.Step))
+            .OfType<PlanStep>()
+            .DistinctBy(s => s.Name)
             .Select(s => $"Start \"{s.Name}\" at level {Math.Max(1, s.Level - 1)}");
-        return Sentences(
-            [
-                better.Count > 0 ? $"{Names(better, knowledge)} {Numbers(better)}: repeat {log.Plan.Name} once, then look again" : "",
-                same.Count > 0 ? $"{Names(same, knowledge)} did not move enough to count: change one thing, not everything" : "",
-                worse.Count > 0 ? $"{Names(worse, knowledge)} {Numbers(worse)}: ask tomorrow, and begin lighter" : "",
-                .. lighter,
-                // Who was not worked on has nothing to rest from; who was sent on is told where.
-                NothingGiven(log) ? log.Findings.Any(f => f.Outcome.ForbidsTreatment()) ? "A physician looks first; go on when we have heard from them" : "" : knowledge.Defaults.Aftercare,
-            ]);
+        return Sentences([
+            better.Count > 0 ? $"{Names(better, knowledge)} {Numbers(better)}: repeat {log.Plan.Name} once, then look again" : "",
+            same.Count > 0 ? $"{Names(same, knowledge)} did not move enough to count: change one thing, not everything" : "",
+            worse.Count > 0 ? $"{Names(worse, knowledge)} {Numbers(worse)}: ask tomorrow, and begin lighter" : "",
+            .. lighter,
+            // Who was not worked on has nothing to rest from; who was sent on is told where.
+            NothingGiven(log)
+                ? log.Findings.Any(f => f.Outcome.ForbidsTreatment())
+                    ? "A physician looks first; go on when we have heard from them"
+                    : ""
+                : knowledge.GivingTimes.Aftercare,
+        ]);
     }
 
     private static bool NothingGiven(VisitLog log) => log.Session.StartedAt is null && log.Given.All(g => g.GivenSeconds <= 0);
@@ -112,7 +142,13 @@ public static class NoteDraft
 
     private static string Change(Change c, PracticeKnowledge knowledge)
     {
-        var verdict = c.Verdict switch { ChangeVerdict.Better => "better", ChangeVerdict.Worse => "worse", ChangeVerdict.Same => "no change that counts", _ => "not measured again" };
+        var verdict = c.Verdict switch
+        {
+            ChangeVerdict.Better => "better",
+            ChangeVerdict.Worse => "worse",
+            ChangeVerdict.Same => "no change that counts",
+            _ => "not measured again",
+        };
         return $"{knowledge.Measures[c.Measure].Name} {Number(c.Before)} to {Number(c.After)}: {verdict} (counts from {Number(c.Threshold)})";
     }
 

@@ -1,11 +1,19 @@
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Techniques;
 
 namespace AmpleLantern.Core.Outcomes;
 
 /// <summary>What a session's measures come to, in one word.</summary>
-public enum Helped { NotMeasured, Better, Same, Worse }
+public enum Helped
+{
+    NotMeasured,
+    Better,
+    Same,
+    Worse,
+}
 
 /// <summary>A measure as it was taken and judged.</summary>
 public sealed record MeasureJudged(Measure Measure, Change Change);
@@ -14,16 +22,25 @@ public sealed record MeasureJudged(Measure Measure, Change Change);
 /// <param name="By">The measures behind the verdict.</param>
 /// <param name="Taken">Measures with a value before or after.</param>
 /// <param name="Others">Measures nobody took at this visit.</param>
-public sealed record OutcomeShown(Helped Helped, IReadOnlyList<MeasureJudged> By, IReadOnlyList<MeasureJudged> Taken, IReadOnlyList<MeasureJudged> Others)
+public sealed record OutcomeShown(
+    Helped Helped,
+    IReadOnlyList<MeasureJudged> By,
+    IReadOnlyList<MeasureJudged> Taken,
+    IReadOnlyList<MeasureJudged> Others
+)
 {
     /// <param name="sealedWith">The measures a signed visit was judged by; changes without a measure anywhere are left out.</param>
     public static OutcomeShown Of(IReadOnlyList<Change> changes, IReadOnlyList<Measure>? sealedWith, KnowledgeBase knowledge)
     {
-        var judged = changes.Select(c => (Measure: sealedWith?.FirstOrDefault(m => m.Id == c.Measure) ?? knowledge.Measures.Find(c.Measure), c))
-            .Where(x => x.Measure is not null).Select(x => new MeasureJudged(x.Measure!, x.c)).ToList();
+        var judged = changes
+            .Select(c => (Measure: sealedWith?.FirstOrDefault(m => m.Id == c.Measure) ?? knowledge.Measures.Find(c.Measure), c))
+            .Where(x => x.Measure is not null)
+            .Select(x => new MeasureJudged(x.Measure!, x.c))
+            .ToList();
         List<MeasureJudged> With(ChangeVerdict verdict) => [.. judged.Where(j => j.Change.Verdict == verdict)];
         var taken = judged.Where(j => j.Change.Before is not null || j.Change.After is not null).ToList();
-        var (helped, by) = With(ChangeVerdict.Worse) is { Count: > 0 } worse ? (Helped.Worse, worse)
+        var (helped, by) =
+            With(ChangeVerdict.Worse) is { Count: > 0 } worse ? (Helped.Worse, worse)
             : With(ChangeVerdict.Better) is { Count: > 0 } better ? (Helped.Better, better)
             : With(ChangeVerdict.Same) is { Count: > 0 } same ? (Helped.Same, same)
             : (Helped.NotMeasured, []);
@@ -39,12 +56,25 @@ public sealed record GivenOtherwise(string Step, string Name, double PlannedSeco
 /// <param name="NotReached">Steps after the end that were never begun; they are one fact, not many.</param>
 /// <param name="Otherwise">Steps left out or given clearly shorter or longer, before the end.</param>
 public sealed record GivenSummary(
-    double GivenSeconds, double PlannedSeconds, int GivenSteps, int PlannedSteps, int GivenPresses, string? EndedAt, int NotReached,
-    IReadOnlyList<GivenOtherwise> Otherwise)
+    double GivenSeconds,
+    double PlannedSeconds,
+    int GivenSteps,
+    int PlannedSteps,
+    int GivenPresses,
+    string? EndedAt,
+    int NotReached,
+    IReadOnlyList<GivenOtherwise> Otherwise
+)
 {
-    /// <param name="clearSeconds">A smaller difference between given and planned is not told: <see cref="PracticeDefaults.GivenOtherwiseSeconds"/>.</param>
+    /// <param name="clearSeconds">A smaller difference between given and planned is not told:
+    /// <see cref="Giving.GivingTimes.GivenOtherwiseSeconds"/>.</param>
     public static GivenSummary Of(
-        IReadOnlyList<GivenStep> given, SessionState state, Expansion expansion, IReadOnlyDictionary<string, PlanStep> steps, double clearSeconds)
+        IReadOnlyList<GivenStep> given,
+        SessionState state,
+        Expansion expansion,
+        IReadOnlyDictionary<string, PlanStep> steps,
+        double clearSeconds
+    )
     {
         var done = given.Where(g => g.GivenSeconds > 0).ToList();
         var last = given.ToList().FindLastIndex(g => g.GivenSeconds > 0);
@@ -52,10 +82,20 @@ public sealed record GivenSummary(
         var upTo = early ? given.Take(last + 1) : given;
         string Name(string step) => steps.GetValueOrDefault(step)?.Name ?? step;
         return new(
-            Math.Round(done.Sum(g => g.GivenSeconds), 1), expansion.TotalSeconds, done.Count, given.Count, given.Sum(g => g.GivenPresses),
-            early && last >= 0 ? Name(given[last].Step) : null, early ? given.Count - last - 1 : 0,
-            state.Phase is GivePhase.NotStarted ? [] :
-            [.. upTo.Where(g => g.GivenSeconds <= 0 || Math.Abs(g.GivenSeconds - g.PlannedSeconds) > clearSeconds)
-                .Select(g => new GivenOtherwise(g.Step, Name(g.Step), g.PlannedSeconds, g.GivenSeconds))]);
+            Math.Round(done.Sum(g => g.GivenSeconds), 1),
+            expansion.TotalSeconds,
+            done.Count,
+            given.Count,
+            given.Sum(g => g.GivenPresses),
+            early && last >= 0 ? Name(given[last].Step) : null,
+            early ? given.Count - last - 1 : 0,
+            state.Phase is GivePhase.NotStarted
+                ? []
+                :
+                [
+                    .. upTo.Where(g => g.GivenSeconds <= 0 || Math.Abs(g.GivenSeconds - g.PlannedSeconds) > clearSeconds)
+                        .Select(g => new GivenOtherwise(g.Step, Name(g.Step), g.PlannedSeconds, g.GivenSeconds)),
+                ]
+        );
     }
 }

@@ -1,4 +1,4 @@
-using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
 
 namespace AmpleLantern.Core.Planning;
 
@@ -8,12 +8,12 @@ namespace AmpleLantern.Core.Planning;
 /// <param name="Seconds">How long one counts.</param>
 public sealed record BreathCount(double? Counted, double Usual, double Seconds)
 {
-    public static BreathCount Of(double? breathsPerMinute, PracticeDefaults defaults)
+    public static BreathCount Of(double? breathsPerMinute, Pace pace)
     {
-        var share = defaults.BreathCountSeconds / 60;
-        return new(breathsPerMinute * share, defaults.BreathsPerMinute * share, defaults.BreathCountSeconds);
+        var share = pace.BreathCountSeconds / 60;
+        return new(breathsPerMinute * share, pace.BreathsPerMinute * share, pace.BreathCountSeconds);
     }
 
     /// <summary>The rate a minute that a count stands for.</summary>
-    public static double? PerMinute(double? counted, PracticeDefaults defaults) => counted * 60 / defaults.BreathCountSeconds;
+    public static double? PerMinute(double? counted, Pace pace) => counted * 60 / pace.BreathCountSeconds;
 }

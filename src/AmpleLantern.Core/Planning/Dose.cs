@@ -1,5 +1,7 @@
-using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Pressure.Stances;
+using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning;
 
@@ -9,7 +11,14 @@ namespace AmpleLantern.Core.Planning;
 /// <param name="KilogramMinutes">Weight on it times minutes, where the presses were worked out.</param>
 /// <param name="UsualSeconds">What it received on average at the earlier visits compared with; null without any.</param>
 public sealed record DoseRow(
-    string Region, Side Side, double Seconds, int Presses, double LevelSeconds, double? UsualSeconds = null, double? KilogramMinutes = null);
+    string Region,
+    Side Side,
+    double Seconds,
+    int Presses,
+    double LevelSeconds,
+    double? UsualSeconds = null,
+    double? KilogramMinutes = null
+);
 
 /// <summary>A region worked on both sides, left against right.</summary>
 /// <param name="Percent">How much longer the longer side is worked, of the shorter; null when one side gets nothing.</param>
@@ -39,23 +48,42 @@ public sealed record Dose(IReadOnlyList<DoseRow> Regions, IReadOnlyList<DoseBala
                 var sum = sums.GetValueOrDefault((step.Region, side));
                 // Both sides at once share the weight.
                 var weight = (newtons?.GetValueOrDefault(step.Id) ?? 0) * seconds * (step.Side is Side.Both ? 0.5 : 1);
-                sums[(step.Region, side)] = (sum.Seconds + seconds, sum.Presses + step.Presses.Count, sum.Level + level, sum.Weight + weight);
+                sums[(step.Region, side)] = (
+                    sum.Seconds + seconds,
+                    sum.Presses + step.Presses.Count,
+                    sum.Level + level,
+                    sum.Weight + weight
+                );
             }
         }
 
-        var rows = sums.Select(s => new DoseRow(s.Key.Region, s.Key.Side, Timing.ToTenths(s.Value.Seconds), s.Value.Presses, Timing.ToTenths(s.Value.Level),
-                KilogramMinutes: newtons is null ? null : Math.Round(s.Value.Weight / Pressure.PractitionerBody.Gravity / 60, 1)))
-            .OrderByDescending(r => r.LevelSeconds).ThenBy(r => r.Region, StringComparer.Ordinal).ThenBy(r => r.Side).ToList();
-        var balance = rows.Where(r => r.Side is Side.Left or Side.Right).GroupBy(r => r.Region).Select(g =>
-        {
-            var (left, right) = (Seconds(g, Side.Left), Seconds(g, Side.Right));
-            var least = Math.Min(left, right);
-            return new DoseBalance(g.Key, left, right, least > 0 ? Math.Round(Math.Abs(left - right) * 100 / least, 1) : null);
-        }).ToList();
+        var rows = sums.Select(s => new DoseRow(
+                s.Key.Region,
+                s.Key.Side,
+                Timing.ToTenths(s.Value.Seconds),
+                s.Value.Presses,
+                Timing.ToTenths(s.Value.Level),
+                KilogramMinutes: newtons is null ? null : Math.Round(s.Value.Weight / PractitionerBody.Gravity / 60, 1)
+            ))
+            .OrderByDescending(r => r.LevelSeconds)
+            .ThenBy(r => r.Region, StringComparer.Ordinal)
+            .ThenBy(r => r.Side)
+            .ToList();
+        var balance = rows.Where(r => r.Side is Side.Left or Side.Right)
+            .GroupBy(r => r.Region)
+            .Select(g =>
+            {
+                var (left, right) = (Seconds(g, Side.Left), Seconds(g, Side.Right));
+                var least = Math.Min(left, right);
+                return new DoseBalance(g.Key, left, right, least > 0 ? Math.Round(Math.Abs(left - right) * 100 / least, 1) : null);
+            })
+            .ToList();
         return new(rows, balance);
     }
 
-    /// <summary>The same dose, each row beside what the region received on average at earlier visits. Regions only worked then are added.</summary>
+    /// <summary>
+    /// The same dose, each row beside what the region received on average at earlier visits. Regions only worked then are added.
+    /// </summary>
     public Dose Against(IReadOnlyList<Dose> earlier)
     {
         if (earlier.Count == 0)
@@ -63,7 +91,9 @@ public sealed record Dose(IReadOnlyList<DoseRow> Regions, IReadOnlyList<DoseBala
             return this;
         }
 
-        var usual = earlier.SelectMany(d => d.Regions).GroupBy(r => (r.Region, r.Side))
+        var usual = earlier
+            .SelectMany(d => d.Regions)
+            .GroupBy(r => (r.Region, r.Side))
             .ToDictionary(g => g.Key, g => Timing.ToTenths(g.Sum(r => r.Seconds) / earlier.Count));
         var here = Regions.Select(r => (r.Region, r.Side)).ToHashSet();
         return this with
@@ -71,7 +101,10 @@ public sealed record Dose(IReadOnlyList<DoseRow> Regions, IReadOnlyList<DoseBala
             Regions =
             [
                 .. Regions.Select(r => r with { UsualSeconds = usual.GetValueOrDefault((r.Region, r.Side)) }),
-                .. usual.Where(u => !here.Contains(u.Key)).OrderByDescending(u => u.Value).Select(u => new DoseRow(u.Key.Region, u.Key.Side, 0, 0, 0, u.Value)),
+                .. usual
+                    .Where(u => !here.Contains(u.Key))
+                    .OrderByDescending(u => u.Value)
+                    .Select(u => new DoseRow(u.Key.Region, u.Key.Side, 0, 0, 0, u.Value)),
             ],
         };
     }

@@ -1,4 +1,6 @@
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning;
 
@@ -14,26 +16,76 @@ public sealed record Tempo(double BreathsPerMinute, double StatureMetres, double
 
 /// <summary>One press, the instruction a plan is made of. Times in seconds from the start of the plan.</summary>
 public readonly record struct Press(
-    int Station, string? Place, double StartSeconds, double Seconds, int Level, double SinkSeconds, double HoldSeconds,
-    double ReleaseSeconds, int? Breaths);
+    int Station,
+    string? Place,
+    double StartSeconds,
+    double Seconds,
+    int Level,
+    double SinkSeconds,
+    double HoldSeconds,
+    double ReleaseSeconds,
+    int? Breaths
+);
 
 /// <summary>A step with its presses. <c>StartSeconds</c> is when its change of position begins.</summary>
-/// <param name="ChangeSeconds">Time to move to this position and stance before the first press.</param>
-/// <param name="Change">position, stance or null: what has to be changed.</param>
-/// <param name="RestSeconds">No-touch rest after the last press.</param>
-/// <param name="Timed">Each press is watched by its seconds, not counted.</param>
-public sealed record ExpandedStep(
-    string Id, string Name, string Block, Side Side, string Position, string Stance, string Technique, string Contact,
-    string Region, int Level, int Stations, double StartSeconds, double Seconds, double ChangeSeconds, string? Change,
-    double RestSeconds, double WorkSeconds, IReadOnlyList<Press> Presses, bool Timed = false);
+public sealed record ExpandedStep
+{
+    public required string Id { get; init; }
+
+    public required string Name { get; init; }
+
+    public required string Block { get; init; }
+
+    public required Side Side { get; init; }
+
+    public required string Position { get; init; }
+
+    public required string Stance { get; init; }
+
+    public required string Technique { get; init; }
+
+    public required string Contact { get; init; }
+
+    public required string Region { get; init; }
+
+    public required int Level { get; init; }
+
+    public required int Stations { get; init; }
+
+    public required double StartSeconds { get; init; }
+
+    public required double Seconds { get; init; }
+
+    /// <summary>Time to move to this position and stance before the first press.</summary>
+    public required double ChangeSeconds { get; init; }
+
+    /// <summary>position, stance or null: what has to be changed.</summary>
+    public string? Change { get; init; }
+
+    /// <summary>No-touch rest after the last press.</summary>
+    public required double RestSeconds { get; init; }
+
+    public required double WorkSeconds { get; init; }
+
+    public required IReadOnlyList<Press> Presses { get; init; }
+
+    /// <summary>Each press is watched by its seconds, not counted.</summary>
+    public bool Timed { get; init; }
+}
 
 /// <summary>Seconds of work on one thing.</summary>
 public sealed record Share(string Id, double Seconds, int Presses);
 
 /// <summary>What the plan adds up to.</summary>
 public sealed record Totals(
-    double LeftSeconds, double RightSeconds, double DifferenceSeconds, double ChangeSeconds, int Presses,
-    IReadOnlyList<Share> Regions, IReadOnlyList<Share> Contacts);
+    double LeftSeconds,
+    double RightSeconds,
+    double DifferenceSeconds,
+    double ChangeSeconds,
+    int Presses,
+    IReadOnlyList<Share> Regions,
+    IReadOnlyList<Share> Contacts
+);
 
 /// <summary>A plan worked out press by press.</summary>
 public sealed record Expansion(double TotalSeconds, IReadOnlyList<ExpandedStep> Steps, Totals Totals);

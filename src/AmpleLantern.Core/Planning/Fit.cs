@@ -1,5 +1,6 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning;
 
@@ -21,14 +22,11 @@ public sealed record FitResult(Plan Plan, Expansion Expansion, IReadOnlyList<Cut
 /// </remarks>
 public static class Fit
 {
-    /// <summary>Time left over is compared in steps of this size before evenness is: half a minute is not felt.</summary>
-    public const int SlackTenths = 300;
-
     private const int Unreachable = int.MaxValue;
 
     public static FitResult ToMinutes(Plan plan, double minutes, Tempo tempo, KnowledgeBase knowledge)
     {
-        CheckMinutes(minutes, knowledge.Defaults);
+        CheckMinutes(minutes, knowledge.SessionTimes);
         var budget = (int)Math.Round(minutes * 600);
         var groups = Groups(plan, tempo, knowledge);
         var fixedTenths = FixedTenths(plan, groups, tempo, knowledge);
@@ -38,12 +36,16 @@ public static class Fit
             throw new RefusalException("cannot-fit", Impossible(plan, minutes, shortest, budget, tempo, knowledge), "/minutes");
         }
 
-        var chosen = Solve(groups, budget - fixedTenths);
-        var repeats = groups.Zip(chosen).SelectMany(p => p.First.Steps.Select(s => (s.Id, Repeats: p.Second.Repeats + p.First.More(s))))
+        var chosen = Solve(groups, budget - fixedTenths, Tenths(knowledge.PlanLimits.SlackSeconds));
+        var repeats = groups
+            .Zip(chosen)
+            .SelectMany(p => p.First.Steps.Select(s => (s.Id, Repeats: p.Second.Repeats + p.First.More(s))))
             .ToDictionary(p => p.Id, p => p.Repeats);
         var fitted = plan.With(s => repeats.TryGetValue(s.Id, out var n) ? s with { Repeats = n } : s);
-        var cuts = plan.Steps.Where(s => repeats.TryGetValue(s.Id, out var n) && n != s.Repeats)
-            .Select(s => new Cut(s.Id, s.Name, s.Repeats, repeats[s.Id])).ToList();
+        var cuts = plan
+            .Steps.Where(s => repeats.TryGetValue(s.Id, out var n) && n != s.Repeats)
+            .Select(s => new Cut(s.Id, s.Name, s.Repeats, repeats[s.Id]))
+            .ToList();
         var expansion = PlanExpansion.Expand(fitted, tempo, knowledge);
         return new(fitted, expansion, cuts, true, Say(plan, cuts, expansion.TotalSeconds, budget));
     }
@@ -57,21 +59,25 @@ public static class Fit
         var budget = (int)Math.Round(minutes * 600);
         var groups = Groups(plan, tempo, knowledge);
         var shortest = FixedTenths(plan, groups, tempo, knowledge) + groups.Sum(g => g.Options.Min(o => o.Tenths));
-        return minutes >= knowledge.Defaults.ShortestPlanMinutes && shortest <= budget && PlanExpansion.Expand(plan, tempo, knowledge).TotalSeconds > minutes * 60
+        return
+            minutes >= knowledge.SessionTimes.ShortestPlanMinutes
+            && shortest <= budget
+            && PlanExpansion.Expand(plan, tempo, knowledge).TotalSeconds > minutes * 60
             ? ToMinutes(plan, minutes, tempo, knowledge).Plan
             : plan;
     }
 
     /// <exception cref="RefusalException">The minutes are outside what a session can be.</exception>
-    public static void CheckMinutes(double minutes, PracticeDefaults defaults)
+    public static void CheckMinutes(double minutes, SessionTimes times)
     {
-        if (!(minutes >= defaults.ShortestPlanMinutes && minutes <= defaults.LongestPlanMinutes))
+        if (!(minutes >= times.ShortestPlanMinutes && minutes <= times.LongestPlanMinutes))
         {
             throw new RefusalException(
                 "minutes-out-of-range",
-                $"A session takes {defaults.ShortestPlanMinutes} to {defaults.LongestPlanMinutes} minutes, not {minutes:0.#}. "
-                + "Give the minutes on the mat, without the talk before and after.",
-                "/minutes");
+                $"A session takes {times.ShortestPlanMinutes} to {times.LongestPlanMinutes} minutes, not {minutes:0.#}. "
+                    + "Give the minutes on the mat, without the talk before and after.",
+                "/minutes"
+            );
         }
     }
 
@@ -80,8 +86,17 @@ public static class Fit
     {
         var over = shortest - budget;
         // What a pair takes with its fewest repeats; the one that is just enough costs the plan least.
-        var parts = plan.Steps.Where(s => s.Role is StepRole.Work && !s.Pinned).GroupBy(s => s.Pair ?? s.Id)
-            .Select(g => (g.First().Name, Both: g.Count() > 1, Tenths: g.Sum(s => Tenths(PlanExpansion.WorkSeconds(s, s.Range.Min, tempo, knowledge))))).ToList();
+        var parts = plan
+            .Steps.Where(s => s.Role is StepRole.Work && !s.Pinned)
+            .GroupBy(s => s.Pair ?? s.Id)
+            .Select(g =>
+                (
+                    g.First().Name,
+                    Both: g.Count() > 1,
+                    Tenths: g.Sum(s => Tenths(PlanExpansion.WorkSeconds(s, s.Range.Min, tempo, knowledge)))
+                )
+            )
+            .ToList();
         var enough = parts.Where(p => p.Tenths >= over).OrderBy(p => p.Tenths).FirstOrDefault();
         var out_ = new List<string>();
         for (var (left, i) = (over, 0); enough.Name is null && left > 0 && i < parts.Count; i++)
@@ -92,9 +107,11 @@ public static class Fit
         }
 
         var more = $"give it {Math.Ceiling(shortest / 600.0):0} minutes";
-        var leave = enough.Name is { } one ? $"leave out {one}{(enough.Both ? " on both sides" : "")} ({Spoken(enough.Tenths)}), or "
+        var leave =
+            enough.Name is { } one ? $"leave out {one}{(enough.Both ? " on both sides" : "")} ({Spoken(enough.Tenths)}), or "
             : out_.Count > 0 && parts.Sum(p => p.Tenths) >= over ? $"leave out {string.Join(", ", out_)}, or "
-            : plan.Steps.Any(s => s.Pinned) ? $"take the pin off {plan.Steps.First(s => s.Pinned).Name} or others, or " : "";
+            : plan.Steps.Any(s => s.Pinned) ? $"take the pin off {plan.Steps.First(s => s.Pinned).Name} or others, or "
+            : "";
         return $"This plan cannot be given in {minutes:0.#} minutes: with the fewest repeats it takes {Spoken(shortest)}. "
             + $"To make it possible, {leave}{more}.";
     }
@@ -109,21 +126,29 @@ public static class Fit
     internal readonly record struct Option(int Repeats, int Tenths, int Unevenness);
 
     internal static IReadOnlyList<Group> Groups(Plan plan, Tempo tempo, KnowledgeBase knowledge) =>
-    [
-        .. plan.Steps.Where(MayChange).GroupBy(s => s.Pair ?? s.Id).Select(g =>
-        {
-            var steps = g.ToList();
-            var least = steps.MinBy(s => s.Repeats)!;
-            var more = plan.WorseSide is { } worse && least.Side != worse ? steps.Where(s => s.Side == worse).Select(s => s.Repeats - least.Repeats).DefaultIfEmpty(0).Max() : 0;
-            var group = new Group(steps, [], plan.WorseSide, more);
-            var options = Enumerable.Range(steps[0].Range.Min, Math.Max(1, steps[0].Range.Max - more - steps[0].Range.Min + 1))
-                .Select(n => new Option(
-                    n,
-                    steps.Sum(s => Tenths(PlanExpansion.WorkSeconds(s, n + group.More(s), tempo, knowledge))),
-                    steps.Sum(s => (n + group.More(s) - s.Repeats) * (n + group.More(s) - s.Repeats))));
-            return group with { Options = [.. options] };
-        }),
-    ];
+        [
+            .. plan
+                .Steps.Where(MayChange)
+                .GroupBy(s => s.Pair ?? s.Id)
+                .Select(g =>
+                {
+                    var steps = g.ToList();
+                    var least = steps.MinBy(s => s.Repeats)!;
+                    var more =
+                        plan.WorseSide is { } worse && least.Side != worse
+                            ? steps.Where(s => s.Side == worse).Select(s => s.Repeats - least.Repeats).DefaultIfEmpty(0).Max()
+                            : 0;
+                    var group = new Group(steps, [], plan.WorseSide, more);
+                    var options = Enumerable
+                        .Range(steps[0].Range.Min, Math.Max(1, steps[0].Range.Max - more - steps[0].Range.Min + 1))
+                        .Select(n => new Option(
+                            n,
+                            steps.Sum(s => Tenths(PlanExpansion.WorkSeconds(s, n + group.More(s), tempo, knowledge))),
+                            steps.Sum(s => (n + group.More(s) - s.Repeats) * (n + group.More(s) - s.Repeats))
+                        ));
+                    return group with { Options = [.. options] };
+                }),
+        ];
 
     private static bool MayChange(PlanStep step) => step.Role is StepRole.Work && !step.Pinned && step.Range.Max > step.Range.Min;
 
@@ -143,7 +168,7 @@ public static class Fit
     }
 
     /// <summary>Least unevenness for every reachable total, group by group; then the best total, then back along the choices.</summary>
-    internal static IReadOnlyList<Option> Solve(IReadOnlyList<Group> groups, int budget)
+    internal static IReadOnlyList<Option> Solve(IReadOnlyList<Group> groups, int budget, int slackTenths)
     {
         var cost = new int[budget + 1];
         Array.Fill(cost, Unreachable);
@@ -172,8 +197,10 @@ public static class Fit
             cost = next;
         }
 
-        var best = Enumerable.Range(0, budget + 1).Where(t => cost[t] != Unreachable)
-            .MinBy(t => ((budget - t) / SlackTenths, cost[t], budget - t));
+        var best = Enumerable
+            .Range(0, budget + 1)
+            .Where(t => cost[t] != Unreachable)
+            .MinBy(t => ((budget - t) / slackTenths, cost[t], budget - t));
         var chosen = new Option[groups.Count];
         for (var (g, t) = (groups.Count - 1, best); g >= 0; g--)
         {
@@ -197,7 +224,8 @@ public static class Fit
 
         var fewer = cuts.Count(c => c.To < c.From);
         var more = cuts.Count - fewer;
-        var parts = new[] { (fewer, "fewer"), (more, "more") }.Where(p => p.Item1 > 0)
+        var parts = new[] { (fewer, "fewer"), (more, "more") }
+            .Where(p => p.Item1 > 0)
             .Select(p => $"{p.Item2} repeats in {p.Item1} of {plan.Steps.Count} steps");
         return $"{Capital(string.Join(" and ", parts))}; {(plan.WorseSide is { } worse ? $"the {worse.ToString().ToLowerInvariant()} side keeps what it has more" : "both sides stay equal")}; opening, re-check and close are kept. "
             + $"It takes {Spoken(Tenths(total))}, {rest}.";

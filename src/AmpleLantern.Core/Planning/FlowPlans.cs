@@ -1,5 +1,7 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning;
 
@@ -31,37 +33,76 @@ public static class FlowPlans
             IReadOnlyList<Side?> sides = run[0].EachSide ? [first, first.Mirror()] : [null];
             foreach (var side in sides)
             {
-                steps.AddRange(run.SelectMany(block => block.Steps.Where(t => FlowVariants.Holds(t.When, chosen))
-                    .Select(t => Placed(t, block, side, knowledge, school))));
+                steps.AddRange(
+                    run.SelectMany(block =>
+                        block.Steps.Where(t => FlowVariants.Holds(t.When, chosen)).Select(t => Placed(t, block, side, knowledge, school))
+                    )
+                );
             }
         }
 
         return new(
-            flow.Name, [.. Numbered(steps).Select(s => s with { Surface = flow.Surfaces[0] })], flow.Id,
-            [.. flow.Blocks.Select(b => new PlanBlock(b.Id, b.Name))], Choices: chosen.Count > 0 ? chosen : null);
+            flow.Name,
+            [.. Numbered(steps).Select(s => s with { Surface = flow.Surfaces[0] })],
+            flow.Id,
+            [.. flow.Blocks.Select(b => new PlanBlock(b.Id, b.Name))],
+            Choices: chosen.Count > 0 ? chosen : null
+        );
     }
 
     /// <summary>Places a template in a plan.</summary>
-    public static PlanStep Step(
-        StepTemplate t, string id, string block, Side side, string? pair, KnowledgeBase knowledge, School school)
+    public static PlanStep Step(StepTemplate t, string id, string block, Side side, string? pair, KnowledgeBase knowledge, School school)
     {
         var technique = knowledge.Techniques[t.Technique];
-        var pattern = technique.Family == CompressionHold && t.Pattern.Kind is PatternKind.Hold
-            ? t.Pattern with { Hold = school.GroinHold }
-            : t.Pattern with { Places = t.Pattern.Places ?? (t.Pattern.Kind is PatternKind.PointSet ? t.Points : null) };
-        return new(
-            id, t.Name, block, t.Region, side, t.Position, t.Stance, t.Technique, t.Contact, pattern, t.Level,
-            t.Repeats.Usual, t.Repeats, t.Purpose, t.Role, t.Breath ?? technique.Breath, t.SetupSeconds,
-            t.NoTouchSeconds, t.AlsoIn ?? [], t.Props ?? [], t.Where, pair, t.Note, Points: t.Points, Line: t.Line, Products: t.Products);
+        var pattern =
+            technique.Family == CompressionHold && t.Pattern.Kind is PatternKind.Hold
+                ? t.Pattern with
+                {
+                    Hold = school.GroinHold,
+                }
+                : t.Pattern with
+                {
+                    Places = t.Pattern.Places ?? (t.Pattern.Kind is PatternKind.PointSet ? t.Points : null),
+                };
+        return new()
+        {
+            Id = id,
+            Name = t.Name,
+            Block = block,
+            Region = t.Region,
+            Side = side,
+            Position = t.Position,
+            Stance = t.Stance,
+            Technique = t.Technique,
+            Contact = t.Contact,
+            Pattern = pattern,
+            Level = t.Level,
+            Repeats = t.Repeats.Usual,
+            Range = t.Repeats,
+            Purpose = t.Purpose,
+            Role = t.Role,
+            Breath = t.Breath ?? technique.Breath,
+            SetupSeconds = t.SetupSeconds,
+            NoTouchSeconds = t.NoTouchSeconds,
+            AlsoIn = t.AlsoIn ?? [],
+            Props = t.Props ?? [],
+            Where = t.Where,
+            Pair = pair,
+            Note = t.Note,
+            Points = t.Points,
+            Line = t.Line,
+            Products = t.Products,
+        };
     }
 
     /// <summary>The step as its mirror gives it: the other side, the client lying on the other side too.</summary>
-    public static PlanStep Mirrored(PlanStep s, KnowledgeBase knowledge) => s with
-    {
-        Side = s.Side.Mirror(),
-        Position = Other(s.Position, knowledge),
-        AlsoIn = s.AlsoIn.Any(p => Other(p, knowledge) != p) ? [.. s.AlsoIn.Select(p => Other(p, knowledge))] : s.AlsoIn,
-    };
+    public static PlanStep Mirrored(PlanStep s, KnowledgeBase knowledge) =>
+        s with
+        {
+            Side = s.Side.Mirror(),
+            Position = Other(s.Position, knowledge),
+            AlsoIn = s.AlsoIn.Any(p => Other(p, knowledge) != p) ? [.. s.AlsoIn.Select(p => Other(p, knowledge))] : s.AlsoIn,
+        };
 
     /// <summary>The family whose length the school profile sets.</summary>
     public const string CompressionHold = "compression-hold";
@@ -77,7 +118,15 @@ public static class FlowPlans
             return Step(t, t.Id, block.Id, t.Side, null, knowledge, school);
         }
 
-        var step = Step(t, $"{t.Id}.{(on is Side.Left ? "left" : "right")}", block.Id, t.Side is Side.Both or Side.Mid ? block.Steps[0].Side : t.Side, t.Id, knowledge, school);
+        var step = Step(
+            t,
+            $"{t.Id}.{(on is Side.Left ? "left" : "right")}",
+            block.Id,
+            t.Side is Side.Both or Side.Mid ? block.Steps[0].Side : t.Side,
+            t.Id,
+            knowledge,
+            school
+        );
         return block.Steps[0].Side == on ? step : Mirrored(step, knowledge);
     }
 

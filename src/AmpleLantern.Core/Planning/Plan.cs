@@ -1,6 +1,8 @@
+using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning;
 
@@ -10,10 +12,17 @@ namespace AmpleLantern.Core.Planning;
 /// <param name="Silenced">Remarks on its order that were read and set aside.</param>
 /// <param name="Choices">Options taken where the flow can be given in more than one way.</param>
 public sealed record Plan(
-    string Name, IReadOnlyList<PlanStep> Steps, string? Flow = null, IReadOnlyList<PlanBlock>? Blocks = null, Side? WorseSide = null,
-    IReadOnlyList<Silenced>? Silenced = null, IReadOnlyDictionary<string, string>? Choices = null)
+    string Name,
+    IReadOnlyList<PlanStep> Steps,
+    [RefersTo<Flow>] string? Flow = null,
+    IReadOnlyList<PlanBlock>? Blocks = null,
+    Side? WorseSide = null,
+    IReadOnlyList<Silenced>? Silenced = null,
+    IReadOnlyDictionary<string, string>? Choices = null
+)
 {
-    public PlanStep Step(string id) => Steps.FirstOrDefault(s => s.Id == id)
+    public PlanStep Step(string id) =>
+        Steps.FirstOrDefault(s => s.Id == id)
         ?? throw new RefusalException("unknown-step", $"This plan has no step '{id}'. Reload the plan and try again.");
 
     /// <summary>The same plan with each step passed through <paramref name="change"/>.</summary>
@@ -31,27 +40,95 @@ public sealed record Silenced(string Rule, string Reason, string By);
 public sealed record PlanBlock(string Id, string Name);
 
 /// <summary>One step of a plan, complete in itself so that a plan reads the same without its flow.</summary>
-/// <param name="Id">Unique in the plan.</param>
-/// <param name="Pair">Shared by the step on the left and its mirror on the right; null for steps without one.</param>
-/// <param name="Points">Codes of the points worked, in order.</param>
-/// <param name="Line">Channel or sen line followed, by id.</param>
-/// <param name="Products">What is put on the skin, by id; heat counts as one.</param>
-/// <param name="Surface"><c>mat</c>, <c>table</c> or <c>chair</c>; read as the mat when not said.</param>
-/// <param name="RangePercent">How far a stretch goes, of the range there is; all of it when not said.</param>
-/// <param name="PacePercent">How fast it goes, of the usual pace; the usual when not said.</param>
-/// <param name="Pinned">Never cut, moved to other repeats or left out when time is short.</param>
-/// <param name="Press">How the body leans or hangs for it, where that was set; otherwise worked out from the level.</param>
-/// <param name="InsteadOf">Name of the step it replaced, when a swap put it here, as it is shown.</param>
-/// <param name="Replaces">Id of that step.</param>
-public sealed record PlanStep(
-    string Id, string Name, string Block, string Region, Side Side, string Position, string Stance, string Technique,
-    string Contact, PatternSpec Pattern, int Level, int Repeats, RepeatRange Range, string Purpose, StepRole Role,
-    BreathRule Breath, double SetupSeconds, double NoTouchSeconds, IReadOnlyList<string> AlsoIn,
-    IReadOnlyList<string> Props, string? Where = null, string? Pair = null, string? Note = null, string? InsteadOf = null,
-    IReadOnlyList<string>? Points = null, string? Line = null, IReadOnlyList<string>? Products = null, string? Surface = null,
-    int? RangePercent = null, int? PacePercent = null, bool Pinned = false, Setting? Press = null,
-    string? Replaces = null)
+public sealed record PlanStep
 {
+    /// <summary>Unique in the plan.</summary>
+    public required string Id { get; init; }
+
+    public required string Name { get; init; }
+
+    public required string Block { get; init; }
+
+    [RefersTo<Region>]
+    public required string Region { get; init; }
+
+    public required Side Side { get; init; }
+
+    [RefersTo<Position>]
+    public required string Position { get; init; }
+
+    [RefersTo<Stance>]
+    public required string Stance { get; init; }
+
+    [RefersTo<Technique>]
+    public required string Technique { get; init; }
+
+    [RefersTo<Contact>]
+    public required string Contact { get; init; }
+
+    public required PatternSpec Pattern { get; init; }
+
+    public required int Level { get; init; }
+
+    public required int Repeats { get; init; }
+
+    public required RepeatRange Range { get; init; }
+
+    public required string Purpose { get; init; }
+
+    public required StepRole Role { get; init; }
+
+    public required BreathRule Breath { get; init; }
+
+    public required double SetupSeconds { get; init; }
+
+    public required double NoTouchSeconds { get; init; }
+
+    [RefersTo<Position>]
+    public required IReadOnlyList<string> AlsoIn { get; init; }
+
+    public required IReadOnlyList<string> Props { get; init; }
+
+    public string? Where { get; init; }
+
+    /// <summary>Shared by the step on the left and its mirror on the right; null for steps without one.</summary>
+    public string? Pair { get; init; }
+
+    public string? Note { get; init; }
+
+    /// <summary>Name of the step it replaced, when a swap put it here, as it is shown.</summary>
+    public string? InsteadOf { get; init; }
+
+    /// <summary>Codes of the points worked, in order.</summary>
+    [RefersTo<Point>]
+    public IReadOnlyList<string>? Points { get; init; }
+
+    /// <summary>Channel or sen line followed, by id.</summary>
+    [RefersTo<SenLine, Channel>]
+    public string? Line { get; init; }
+
+    /// <summary>What is put on the skin, by id; heat counts as one.</summary>
+    [RefersTo<Product>]
+    public IReadOnlyList<string>? Products { get; init; }
+
+    /// <summary><c>mat</c>, <c>table</c> or <c>chair</c>; read as the mat when not said.</summary>
+    public string? Surface { get; init; }
+
+    /// <summary>How far a stretch goes, of the range there is; all of it when not said.</summary>
+    public int? RangePercent { get; init; }
+
+    /// <summary>How fast it goes, of the usual pace; the usual when not said.</summary>
+    public int? PacePercent { get; init; }
+
+    /// <summary>Never cut, moved to other repeats or left out when time is short.</summary>
+    public bool Pinned { get; init; }
+
+    /// <summary>How the body leans or hangs for it, where that was set; otherwise worked out from the level.</summary>
+    public Setting? Press { get; init; }
+
+    /// <summary>Id of that step.</summary>
+    public string? Replaces { get; init; }
+
     /// <summary>The single purposes of "warm, soften".</summary>
     internal IReadOnlyList<string> Purposes => Purpose.Split(',', StringSplitOptions.TrimEntries);
 

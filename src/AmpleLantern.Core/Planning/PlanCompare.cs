@@ -1,10 +1,17 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning;
 
 /// <summary>How a step of one plan stands in the other.</summary>
-public enum CompareKind { Same, Changed, OnlyFirst, OnlySecond }
+public enum CompareKind
+{
+    Same,
+    Changed,
+    OnlyFirst,
+    OnlySecond,
+}
 
 /// <summary>A row of two plans side by side.</summary>
 /// <param name="First">Id of the step in the first plan, if it has it.</param>
@@ -28,7 +35,7 @@ public static class PlanCompare
         var (a, b) = (PlanExpansion.Expand(first, tempo, knowledge), PlanExpansion.Expand(second, tempo, knowledge));
         var rows = Rows(first.Steps, second.Steps, knowledge).ToList();
         var (more, presses) = (Timing.ToTenths(b.TotalSeconds - a.TotalSeconds), b.Totals.Presses - a.Totals.Presses);
-        return new(rows, more, presses, Say(rows, more));
+        return new(rows, more, presses, Say(rows, more, knowledge.PlanLimits.SameSeconds));
     }
 
     private static IEnumerable<CompareRow> Rows(IReadOnlyList<PlanStep> a, IReadOnlyList<PlanStep> b, KnowledgeBase knowledge)
@@ -64,20 +71,23 @@ public static class PlanCompare
 
     private static bool Same(PlanStep a, PlanStep b) => a.Technique == b.Technique && a.Region == b.Region && a.Side == b.Side;
 
-    private static IEnumerable<string> Differences(PlanStep a, PlanStep b, KnowledgeBase k) => new[]
-    {
-        (a.Repeats != b.Repeats, $"{b.Repeats} ×, not {a.Repeats} ×"),
-        (a.Level != b.Level, $"level {b.Level}, not {a.Level}"),
-        (a.Contact != b.Contact, $"{k.Contacts[b.Contact].Name}, not {k.Contacts[a.Contact].Name}"),
-        (a.Position != b.Position, $"{k.Positions[b.Position].Name}, not {k.Positions[a.Position].Name}"),
-        (a.Pattern.Kind != b.Pattern.Kind, $"{k.Patterns[b.Pattern.Kind.Id()].Name}, not {k.Patterns[a.Pattern.Kind.Id()].Name}"),
-        (a.Pattern.Hold?.Usual != b.Pattern.Hold?.Usual, $"{b.Pattern.Hold?.Usual ?? 0:0} s, not {a.Pattern.Hold?.Usual ?? 0:0} s"),
-    }.Where(d => d.Item1).Select(d => d.Item2);
+    private static IEnumerable<string> Differences(PlanStep a, PlanStep b, KnowledgeBase k) =>
+        new[]
+        {
+            (a.Repeats != b.Repeats, $"{b.Repeats} ×, not {a.Repeats} ×"),
+            (a.Level != b.Level, $"level {b.Level}, not {a.Level}"),
+            (a.Contact != b.Contact, $"{k.Contacts[b.Contact].Name}, not {k.Contacts[a.Contact].Name}"),
+            (a.Position != b.Position, $"{k.Positions[b.Position].Name}, not {k.Positions[a.Position].Name}"),
+            (a.Pattern.Kind != b.Pattern.Kind, $"{k.Patterns[b.Pattern.Kind.Id()].Name}, not {k.Patterns[a.Pattern.Kind.Id()].Name}"),
+            (a.Pattern.Hold?.Usual != b.Pattern.Hold?.Usual, $"{b.Pattern.Hold?.Usual ?? 0:0} s, not {a.Pattern.Hold?.Usual ?? 0:0} s"),
+        }
+            .Where(d => d.Item1)
+            .Select(d => d.Item2);
 
-    private static string Say(List<CompareRow> rows, double more)
+    private static string Say(List<CompareRow> rows, double more, double sameSeconds)
     {
         int Count(CompareKind kind) => rows.Count(r => r.Kind == kind);
-        var time = Math.Abs(more) < 30 ? "about as long" : $"{Math.Abs(more) / 60:0.#} min {(more > 0 ? "longer" : "shorter")}";
+        var time = Math.Abs(more) < sameSeconds ? "about as long" : $"{Math.Abs(more) / 60:0.#} min {(more > 0 ? "longer" : "shorter")}";
         return Count(CompareKind.Same) == rows.Count
             ? "The two are the same."
             : $"The second is {time}: {Count(CompareKind.Same)} steps as they were, {Count(CompareKind.Changed)} changed, {Count(CompareKind.OnlyFirst)} left out, {Count(CompareKind.OnlySecond)} new.";

@@ -1,18 +1,42 @@
+using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning;
 
 /// <summary>The edits a plan takes one at a time.</summary>
 public enum PlanEditKind
 {
-    Move, Level, Repeats, Hold, Contact, Side, Remove, AllowRest, Range, Pin, Unpin, Note, Position, Mirror, Split, Again, Group, Interleave,
-    WorseSide, Silence, Unsilence, Rename, Press,
+    Move,
+    Level,
+    Repeats,
+    Hold,
+    Contact,
+    Side,
+    Remove,
+    AllowRest,
+    Range,
+    Pin,
+    Unpin,
+    Note,
+    Position,
+    Mirror,
+    Split,
+    Again,
+    Group,
+    Interleave,
+    WorseSide,
+    Silence,
+    Unsilence,
+    Rename,
+    Press,
 }
 
 /// <summary>One edit of one step, or of several.</summary>
-/// <param name="Number">The level, repeats, seconds of the hold or rest, the least of the range, or the new place in the list (0 is first).</param>
+/// <param name="Number">The level, repeats, seconds of the hold or rest, the least of the range, or the new place in the list (0 is
+/// first).</param>
 /// <param name="Word">
 /// The contact, side, position, note, heading, reason, new name, or the block that is given again after others.
 /// </param>
@@ -24,8 +48,18 @@ public enum PlanEditKind
 /// <param name="Press">How the body leans or hangs for the step; none to have it worked out from the level.</param>
 /// <param name="By">Who does it, for what is kept with a name.</param>
 public sealed record PlanEdit(
-    PlanEditKind Kind, string Step, double? Number = null, string? Word = null, bool BothSides = true, IReadOnlyList<string>? Steps = null,
-    int? Upper = null, IReadOnlyList<string>? Blocks = null, string? Rule = null, string? By = null, Setting? Press = null);
+    PlanEditKind Kind,
+    string Step,
+    double? Number = null,
+    string? Word = null,
+    bool BothSides = true,
+    IReadOnlyList<string>? Steps = null,
+    int? Upper = null,
+    IReadOnlyList<string>? Blocks = null,
+    string? Rule = null,
+    string? By = null,
+    Setting? Press = null
+);
 
 public static class PlanEdits
 {
@@ -60,8 +94,12 @@ public static class PlanEdits
             PlanEditKind.Split => plan.Steps.Where(Concerned).Aggregate(plan, (p, s) => PlanSets.Split(p, p.Step(s.Id))),
             PlanEditKind.Again => PlanSets.Again(plan, inOrder),
             PlanEditKind.Group => PlanSets.Group(plan, inOrder, Said(edit, "heading")),
-            PlanEditKind.Level when steps.Count > 1 => plan.With(s => Concerned(s) ? s with { Level = s.Level + Whole(edit, "level") - step.Level, Press = null } : s),
-            PlanEditKind.Repeats when steps.Count > 1 => plan.With(s => Concerned(s) ? WithRepeats(s, s.Repeats + Whole(edit, "number of repeats") - step.Repeats) : s),
+            PlanEditKind.Level when steps.Count > 1 => plan.With(s =>
+                Concerned(s) ? s with { Level = s.Level + Whole(edit, "level") - step.Level, Press = null } : s
+            ),
+            PlanEditKind.Repeats when steps.Count > 1 => plan.With(s =>
+                Concerned(s) ? WithRepeats(s, s.Repeats + Whole(edit, "number of repeats") - step.Repeats) : s
+            ),
             _ => plan.With(s => Concerned(s) ? Changed(s, edit) : s),
         };
     }
@@ -69,41 +107,63 @@ public static class PlanEdits
     private static bool Concerns(PlanStep s, PlanStep step, PlanEdit edit) =>
         s.Id == step.Id || edit.BothSides && edit.Kind is not PlanEditKind.Side && step.Pair is not null && s.Pair == step.Pair;
 
-    private static PlanStep Changed(PlanStep step, PlanEdit edit) => edit.Kind switch
-    {
-        PlanEditKind.Level => step with { Level = Whole(edit, "level"), Press = null },
-        PlanEditKind.Repeats => WithRepeats(step, Whole(edit, "number of repeats")),
-        PlanEditKind.Hold => WithHold(step, Number(edit)),
-        PlanEditKind.Contact => step with { Contact = edit.Word ?? "", Press = null },
-        PlanEditKind.Side => step with { Side = SideOf(edit.Word), Pair = null },
-        PlanEditKind.AllowRest => step with { NoTouchSeconds = Number(edit) },
-        PlanEditKind.Range => WithRange(step, Whole(edit, "least"), edit.Upper ?? Whole(edit, "least")),
-        PlanEditKind.Pin => step with { Pinned = true },
-        PlanEditKind.Unpin => step with { Pinned = false },
-        PlanEditKind.Note => step with { Note = string.IsNullOrWhiteSpace(edit.Word) ? null : edit.Word.Trim() },
-        PlanEditKind.Position => step with { Position = edit.Word ?? "" },
-        PlanEditKind.Press => step with { Press = edit.Press },
-        _ => step,
-    };
+    private static PlanStep Changed(PlanStep step, PlanEdit edit) =>
+        edit.Kind switch
+        {
+            PlanEditKind.Level => step with { Level = Whole(edit, "level"), Press = null },
+            PlanEditKind.Repeats => WithRepeats(step, Whole(edit, "number of repeats")),
+            PlanEditKind.Hold => WithHold(step, Number(edit)),
+            PlanEditKind.Contact => step with { Contact = edit.Word ?? "", Press = null },
+            PlanEditKind.Side => step with { Side = SideOf(edit.Word), Pair = null },
+            PlanEditKind.AllowRest => step with { NoTouchSeconds = Number(edit) },
+            PlanEditKind.Range => WithRange(step, Whole(edit, "least"), edit.Upper ?? Whole(edit, "least")),
+            PlanEditKind.Pin => step with { Pinned = true },
+            PlanEditKind.Unpin => step with { Pinned = false },
+            PlanEditKind.Note => step with { Note = string.IsNullOrWhiteSpace(edit.Word) ? null : edit.Word.Trim() },
+            PlanEditKind.Position => step with { Position = edit.Word ?? "" },
+            PlanEditKind.Press => step with { Press = edit.Press },
+            _ => step,
+        };
 
     private static Plan Silence(Plan plan, PlanEdit edit, KnowledgeBase knowledge)
     {
-        RefusalException.Unless(edit.Rule is not null && knowledge.OrderRules.Has(edit.Rule), "unknown-rule", "There is no such rule of order.", "/rule");
-        RefusalException.Unless(edit.Word?.Trim().Length >= ShortestReason, "reason-too-short", "Say in a few words why it is right here.", "/word");
-        return plan with { Silenced = [.. (plan.Silenced ?? []).Where(s => s.Rule != edit.Rule), new(edit.Rule!, edit.Word!.Trim(), edit.By ?? "")] };
+        RefusalException.Unless(
+            edit.Rule is not null && knowledge.OrderRules.Has(edit.Rule),
+            "unknown-rule",
+            "There is no such rule of order.",
+            "/rule"
+        );
+        RefusalException.Unless(
+            edit.Word?.Trim().Length >= ShortestReason,
+            "reason-too-short",
+            "Say in a few words why it is right here.",
+            "/word"
+        );
+        return plan with
+        {
+            Silenced = [.. (plan.Silenced ?? []).Where(s => s.Rule != edit.Rule), new(edit.Rule!, edit.Word!.Trim(), edit.By ?? "")],
+        };
     }
 
     private const int ShortestReason = 5;
 
-    private static string Said(PlanEdit edit, string what) => !string.IsNullOrWhiteSpace(edit.Word)
-        ? edit.Word.Trim()
-        : throw new RefusalException("word-missing", $"Give a {what}.", "/word");
+    private static string Said(PlanEdit edit, string what) =>
+        !string.IsNullOrWhiteSpace(edit.Word) ? edit.Word.Trim() : throw new RefusalException("word-missing", $"Give a {what}.", "/word");
 
     private static PlanStep WithRange(PlanStep step, int least, int most)
     {
-        RefusalException.Unless(least >= 1 && least <= most, "range-out-of-order", "The range of repeats must go from 1 or more upward.", "/number");
-        RefusalException.Unless(step.Repeats >= least && step.Repeats <= most, "range-excludes-repeats",
-            $"{step.Name} is repeated {step.Repeats} times, which the range {least} to {most} leaves out. Change the repeats first, or widen the range.", "/number");
+        RefusalException.Unless(
+            least >= 1 && least <= most,
+            "range-out-of-order",
+            "The range of repeats must go from 1 or more upward.",
+            "/number"
+        );
+        RefusalException.Unless(
+            step.Repeats >= least && step.Repeats <= most,
+            "range-excludes-repeats",
+            $"{step.Name} is repeated {step.Repeats} times, which the range {least} to {most} leaves out. Change the repeats first, or widen the range.",
+            "/number"
+        );
         return step with { Range = new(step.Range.Usual, least, most) };
     }
 
@@ -115,11 +175,12 @@ public static class PlanEdits
     }
 
     /// <summary>A number outside the range widens it: the hand knows better, the fit then keeps to it.</summary>
-    private static PlanStep WithRepeats(PlanStep step, int repeats) => step with
-    {
-        Repeats = repeats,
-        Range = step.Range with { Min = Math.Min(step.Range.Min, Math.Max(1, repeats)), Max = Math.Max(step.Range.Max, repeats) },
-    };
+    private static PlanStep WithRepeats(PlanStep step, int repeats) =>
+        step with
+        {
+            Repeats = repeats,
+            Range = step.Range with { Min = Math.Min(step.Range.Min, Math.Max(1, repeats)), Max = Math.Max(step.Range.Max, repeats) },
+        };
 
     private static PlanStep WithHold(PlanStep step, double seconds)
     {
@@ -131,8 +192,11 @@ public static class PlanEdits
         var hold = step.Pattern.Hold ?? new HoldSeconds(seconds, seconds, seconds);
         if (step.Pattern.UntilPulseSlows && (seconds < hold.Min || seconds > hold.Max))
         {
-            throw new RefusalException("hold-outside-school",
-                $"This hold lasts {hold.Min:0} to {hold.Max:0} s by your school. Choose a number in between.", "/number");
+            throw new RefusalException(
+                "hold-outside-school",
+                $"This hold lasts {hold.Min:0} to {hold.Max:0} s by your school. Choose a number in between.",
+                "/number"
+            );
         }
 
         return step with
@@ -141,15 +205,16 @@ public static class PlanEdits
         };
     }
 
-    private static Side SideOf(string? word) => Enum.TryParse<Side>(word, ignoreCase: true, out var side)
-        ? side
-        : throw new RefusalException("unknown-side", "A side is left, right, both or mid.", "/word");
+    private static Side SideOf(string? word) =>
+        Enum.TryParse<Side>(word, ignoreCase: true, out var side)
+            ? side
+            : throw new RefusalException("unknown-side", "A side is left, right, both or mid.", "/word");
 
-    private static double Number(PlanEdit edit) => edit.Number is { } n && double.IsFinite(n)
-        ? n
-        : throw new RefusalException("number-missing", "Give a number.", "/number");
+    private static double Number(PlanEdit edit) =>
+        edit.Number is { } n && double.IsFinite(n) ? n : throw new RefusalException("number-missing", "Give a number.", "/number");
 
-    private static int Whole(PlanEdit edit, string what) => Number(edit) is var n && n == Math.Floor(n) && Math.Abs(n) < 10_000
-        ? (int)n
-        : throw new RefusalException("not-whole", $"The {what} is a whole number.", "/number");
+    private static int Whole(PlanEdit edit, string what) =>
+        Number(edit) is var n && n == Math.Floor(n) && Math.Abs(n) < 10_000
+            ? (int)n
+            : throw new RefusalException("not-whole", $"The {what} is a whole number.", "/number");
 }

@@ -1,5 +1,6 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning;
 
@@ -37,14 +38,14 @@ public static class PlanExpansion
             return (null, 0);
         }
 
-        var defaults = knowledge.Defaults;
+        var times = knowledge.SessionTimes;
         if (Trunk(before.Position, knowledge) != Trunk(step.Position, knowledge))
         {
-            return ("position", defaults.PositionChangeSeconds);
+            return ("position", times.PositionChangeSeconds);
         }
 
         var crosses = before.Side != step.Side && step.Side is Side.Left or Side.Right && before.Side is Side.Left or Side.Right;
-        return before.Stance != step.Stance || crosses ? ("stance", defaults.StanceChangeSeconds) : (null, 0);
+        return before.Stance != step.Stance || crosses ? ("stance", times.StanceChangeSeconds) : (null, 0);
     }
 
     /// <summary>Length of the step's path on this client, in metres.</summary>
@@ -70,22 +71,53 @@ public static class PlanExpansion
             var until = Timing.ToTenths(first + exact);
             var station = placements[i].Station;
             presses[i] = new(
-                station, places is not null && station <= places.Count ? places[station - 1] : null, from,
-                Timing.ToTenths(until - from), step.Level, t.Sink, Timing.ToTenths(t.Hold), t.Release, t.Breaths);
+                station,
+                places is not null && station <= places.Count ? places[station - 1] : null,
+                from,
+                Timing.ToTenths(until - from),
+                step.Level,
+                t.Sink,
+                Timing.ToTenths(t.Hold),
+                t.Release,
+                t.Breaths
+            );
         }
 
         var work = Timing.ToTenths(step.SetupSeconds + exact + step.NoTouchSeconds);
-        return new(
-            step.Id, step.Name, step.Block, step.Side, step.Position, step.Stance, step.Technique, step.Contact, step.Region,
-            step.Level, stations, start, Timing.ToTenths(changeSeconds + work), changeSeconds, what, step.NoTouchSeconds, work,
-            presses, step.Pattern.NeedsTime);
+        return new()
+        {
+            Id = step.Id,
+            Name = step.Name,
+            Block = step.Block,
+            Side = step.Side,
+            Position = step.Position,
+            Stance = step.Stance,
+            Technique = step.Technique,
+            Contact = step.Contact,
+            Region = step.Region,
+            Level = step.Level,
+            Stations = stations,
+            StartSeconds = start,
+            Seconds = Timing.ToTenths(changeSeconds + work),
+            ChangeSeconds = changeSeconds,
+            Change = what,
+            RestSeconds = step.NoTouchSeconds,
+            WorkSeconds = work,
+            Presses = presses,
+            Timed = step.Pattern.NeedsTime,
+        };
     }
 
     private static PressTiming[] Timings(
-        PlanStep step, int repeats, Tempo tempo, KnowledgeBase knowledge, out IReadOnlyList<Placement> placements,
-        out int stations)
+        PlanStep step,
+        int repeats,
+        Tempo tempo,
+        KnowledgeBase knowledge,
+        out IReadOnlyList<Placement> placements,
+        out int stations
+    )
     {
-        var times = (knowledge.Techniques[step.Technique].Times ?? knowledge.Defaults.Press).AtPace(step.PacePercent ?? 100);
+        var times = (knowledge.Techniques[step.Technique].Times ?? knowledge.Pace.Press).AtPace(step.PacePercent ?? 100);
         stations = PatternExpansion.Stations(step.Pattern, PathMetres(step, tempo, knowledge), tempo.PalmBreadthMetres);
         placements = PatternExpansion.Expand(step.Pattern, stations, repeats);
         var timings = new PressTiming[placements.Count];
@@ -99,7 +131,9 @@ public static class PlanExpansion
 
     private static Totals Total(List<ExpandedStep> steps)
     {
-        double left = 0, right = 0, changes = 0;
+        double left = 0,
+            right = 0,
+            changes = 0;
         var presses = 0;
         var regions = new Dictionary<string, (double Seconds, int Presses)>();
         var contacts = new Dictionary<string, (double Seconds, int Presses)>();
@@ -115,8 +149,14 @@ public static class PlanExpansion
         }
 
         return new(
-            Timing.ToTenths(left), Timing.ToTenths(right), Timing.ToTenths(left - right), Timing.ToTenths(changes), presses,
-            Shares(regions), Shares(contacts));
+            Timing.ToTenths(left),
+            Timing.ToTenths(right),
+            Timing.ToTenths(left - right),
+            Timing.ToTenths(changes),
+            presses,
+            Shares(regions),
+            Shares(contacts)
+        );
     }
 
     private static void Add(Dictionary<string, (double Seconds, int Presses)> to, string id, ExpandedStep step)

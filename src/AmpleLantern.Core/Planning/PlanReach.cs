@@ -1,8 +1,8 @@
-using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning;
 
@@ -10,34 +10,35 @@ namespace AmpleLantern.Core.Planning;
 /// <param name="Instead">Positions of the step's technique in which it could be reached.</param>
 public sealed record OutOfReach(string Step, string Why, IReadOnlyList<string> Instead);
 
-/// <summary>Tells which steps of a plan cannot be reached in their position.</summary>
-/// <remarks>
-/// Judged on the reference figure: what faces up does not depend on size. Kept for as long as the program runs,
-/// because only the position, the bent side, the region and the side matter.
-/// </remarks>
-public sealed class PlanReach(KnowledgeBase knowledge)
-{
-    private readonly Dictionary<(string Position, int Bent), Posed> posed = [];
-    private readonly Dictionary<(string Position, int Bent, string Region, int Side), Access> known = [];
-    private readonly Lock guard = new();
+/// <summary>Tells how a region can be got at on a side in a position, on the reference figure.</summary>
+/// <param name="bent">Which leg a one-sided position bends: 1 the left, -1 the right.</param>
+/// <param name="side">1 the left, -1 the right, 0 either.</param>
+public delegate SkinAccess ReachedIn(string position, int bent, Region region, int side);
 
+/// <summary>Tells which steps of a plan cannot be reached in their position.</summary>
+/// <remarks>Judged on the reference figure: what faces up does not depend on size.</remarks>
+/// <param name="reached">Asked again and again of the same places: whoever hands it in keeps what it said.</param>
+public sealed class PlanReach(KnowledgeBase knowledge, ReachedIn reached)
+{
     public IReadOnlyList<OutOfReach> Of(Plan plan) =>
-    [
-        .. plan.Steps.Select(s => (Step: s, Access: AccessOf(s, s.Position))).Where(s => Shut(s.Step, s.Access))
-            .Select(s => new OutOfReach(s.Step.Id, Say(s.Step, s.Access), Instead(s.Step))),
-    ];
+        [
+            .. plan
+                .Steps.Select(s => (Step: s, Access: AccessOf(s, s.Position)))
+                .Where(s => Shut(s.Step, s.Access))
+                .Select(s => new OutOfReach(s.Step.Id, Say(s.Step, s.Access), Instead(s.Step))),
+        ];
 
     /// <summary>Which leg a one-sided position bends for a step.</summary>
     public static int BentSide(Side side) => side == Side.Right ? -1 : 1;
 
     /// <summary>A limb that lies on its worked side is lifted, or a hand slips under it: only what covers it shuts it off.</summary>
-    private bool Shut(PlanStep step, Access access) => access == Access.Covered
-        || (access == Access.AgainstTheMat && knowledge.Regions[step.Region].Limb is null);
+    private bool Shut(PlanStep step, SkinAccess access) =>
+        access == SkinAccess.Covered || (access == SkinAccess.AgainstTheMat && knowledge.Regions[step.Region].Limb is null);
 
     private List<string> Instead(PlanStep step) =>
         [.. knowledge.Techniques[step.Technique].Positions.Where(p => p != step.Position && !Shut(step, AccessOf(step, p)))];
 
-    private Access AccessOf(PlanStep step, string position)
+    private SkinAccess AccessOf(PlanStep step, string position)
     {
         // Work on the whole body, or without a place of its own, is always somewhere within reach.
         var side = step.Side switch
@@ -46,27 +47,13 @@ public sealed class PlanReach(KnowledgeBase knowledge)
             Side.Right => -1,
             _ => 0,
         };
-        var key = (position, Poses.OneSided(position) ? BentSide(step.Side) : 1, step.Region, side);
-        lock (guard)
-        {
-            if (known.TryGetValue(key, out var access))
-            {
-                return access;
-            }
-
-            if (!posed.TryGetValue((key.position, key.Item2), out var figure))
-            {
-                figure = posed[(key.position, key.Item2)] = new(knowledge, new(BodySize.Reference, Poses.Of(position, key.Item2)));
-            }
-
-            return known[key] = figure.AccessOf(knowledge.Regions[step.Region], side);
-        }
+        return reached(position, knowledge.Poses.OneSided(position) ? BentSide(step.Side) : 1, knowledge.Regions[step.Region], side);
     }
 
-    private string Say(PlanStep step, Access access)
+    private string Say(PlanStep step, SkinAccess access)
     {
         var (region, position) = (knowledge.Regions[step.Region].Name, knowledge.Positions[step.Position].Name);
-        return access == Access.AgainstTheMat
+        return access == SkinAccess.AgainstTheMat
             ? $"The {region} lies against the mat when the client is {position}."
             : $"The {region} is covered when the client is {position}.";
     }

@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning;
 
@@ -11,16 +12,19 @@ public sealed record PlanSection(string Block, string Name, Side Side, IReadOnly
 /// <summary>Divides a plan into its parts.</summary>
 public static class PlanSections
 {
-    public static IReadOnlyList<PlanSection> Of(Plan plan, Expansion expansion) => Gather(plan, expansion, [.. plan.Steps.Select(s => (s, false))]);
+    public static IReadOnlyList<PlanSection> Of(Plan plan, Expansion expansion) =>
+        Gather(plan, expansion, [.. plan.Steps.Select(s => (s, false))]);
 
     /// <summary>The plan for a card: of a pair only the side that comes first.</summary>
     public static IReadOnlyList<PlanSection> OnACard(Plan plan, Expansion expansion)
     {
         var pairs = plan.Steps.Where(s => s.Pair is not null).CountBy(s => s.Pair!).ToDictionary();
         var seen = new HashSet<string>();
-        return Gather(plan, expansion, [
-            .. plan.Steps.Where(s => s.Pair is null || seen.Add(s.Pair)).Select(s => (s, Mirrored: s.Pair is { } pair && pairs[pair] > 1)),
-        ]);
+        return Gather(
+            plan,
+            expansion,
+            [.. plan.Steps.Where(s => s.Pair is null || seen.Add(s.Pair)).Select(s => (s, Mirrored: s.Pair is { } pair && pairs[pair] > 1))]
+        );
     }
 
     /// <summary>Which strand of the body a step belongs to: left, right, or both.</summary>

@@ -1,5 +1,6 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning;
 
@@ -10,7 +11,9 @@ public static class PlanSets
     /// <remarks>Steps on both sides or the middle, and those that have a twin already, stay as they are.</remarks>
     public static Plan WithTwins(Plan plan, IReadOnlyList<PlanStep> steps, KnowledgeBase knowledge)
     {
-        var lone = steps.Where(s => s.Side is Side.Left or Side.Right && !plan.Steps.Any(t => t.Id != s.Id && t.Pair is not null && t.Pair == s.Pair)).ToList();
+        var lone = steps
+            .Where(s => s.Side is Side.Left or Side.Right && !plan.Steps.Any(t => t.Id != s.Id && t.Pair is not null && t.Pair == s.Pair))
+            .ToList();
         if (lone.Count == 0)
         {
             return plan;
@@ -18,15 +21,25 @@ public static class PlanSets
 
         var taken = plan.Steps.Select(s => s.Id).ToHashSet();
         var pairs = lone.ToDictionary(s => s.Id, s => Fresh($"{s.Id}-pair", taken));
-        var twins = lone.Select(s => FlowPlans.Mirrored(s, knowledge) with { Id = Fresh($"{s.Id}-{(s.Side is Side.Left ? "right" : "left")}", taken), Pair = pairs[s.Id] }).ToList();
+        var twins = lone.Select(s =>
+                FlowPlans.Mirrored(s, knowledge) with
+                {
+                    Id = Fresh($"{s.Id}-{(s.Side is Side.Left ? "right" : "left")}", taken),
+                    Pair = pairs[s.Id],
+                }
+            )
+            .ToList();
         var last = plan.Steps.Last(s => lone.Any(l => l.Id == s.Id));
         return plan with
         {
-            Steps = [.. plan.Steps.SelectMany(s =>
-            {
-                var here = pairs.TryGetValue(s.Id, out var pair) ? s with { Pair = pair } : s;
-                return s.Id == last.Id ? [here, .. twins] : new[] { here };
-            })],
+            Steps =
+            [
+                .. plan.Steps.SelectMany(s =>
+                {
+                    var here = pairs.TryGetValue(s.Id, out var pair) ? s with { Pair = pair } : s;
+                    return s.Id == last.Id ? [here, .. twins] : new[] { here };
+                }),
+            ],
         };
     }
 
@@ -39,7 +52,14 @@ public static class PlanSets
         var gathered = plan.Steps.Where(s => ids.Contains(s.Id)).Select(s => s with { Block = id }).ToList();
         return plan with
         {
-            Steps = [.. plan.Steps.SelectMany(s => s.Id == first.Id ? gathered : ids.Contains(s.Id) ? [] : [s])],
+            Steps =
+            [
+                .. plan.Steps.SelectMany(s =>
+                    s.Id == first.Id ? gathered
+                    : ids.Contains(s.Id) ? []
+                    : [s]
+                ),
+            ],
             Blocks = [.. plan.Blocks ?? [], new(id, name)],
         };
     }
@@ -51,7 +71,18 @@ public static class PlanSets
         var hold = step.Pattern.Hold;
         var (first, second) = step switch
         {
-            { Repeats: > 1 } => (step with { Repeats = (step.Repeats + 1) / 2, Range = step.Range with { Min = 1 } }, step with { Repeats = step.Repeats / 2, Range = step.Range with { Min = 1 } }),
+            { Repeats: > 1 } => (
+                step with
+                {
+                    Repeats = (step.Repeats + 1) / 2,
+                    Range = step.Range with { Min = 1 },
+                },
+                step with
+                {
+                    Repeats = step.Repeats / 2,
+                    Range = step.Range with { Min = 1 },
+                }
+            ),
             _ when hold is { Usual: >= 2 } => (Half(step, hold), Half(step, hold)),
             _ => throw new RefusalException("cannot-split", $"{step.Name} is done once and cannot be halved. Repeat it first.", "/step"),
         };
@@ -79,7 +110,12 @@ public static class PlanSets
             RefusalException.Unless(plan.Steps.Any(s => s.Block == id), "unknown-block", $"This plan has no block '{id}'.", "/word");
         }
 
-        RefusalException.Unless(!after.Contains(set), "interleaved-with-itself", "A block cannot come after itself: it would never end. Choose other blocks.", "/blocks");
+        RefusalException.Unless(
+            !after.Contains(set),
+            "interleaved-with-itself",
+            "A block cannot come after itself: it would never end. Choose other blocks.",
+            "/blocks"
+        );
         RefusalException.Unless(after.Count > 0, "no-blocks", "Choose the blocks it comes after.", "/blocks");
         var own = plan.Steps.Where(s => s.Block == set).ToList();
         var woven = new List<PlanStep>();
@@ -87,16 +123,23 @@ public static class PlanSets
         for (var i = 0; i < source.Count; i++)
         {
             woven.Add(source[i]);
-            var ends = i + 1 == source.Count || source[i + 1].Block != source[i].Block || PlanSections.Strand(source[i + 1]) != PlanSections.Strand(source[i]);
+            var ends =
+                i + 1 == source.Count
+                || source[i + 1].Block != source[i].Block
+                || PlanSections.Strand(source[i + 1]) != PlanSections.Strand(source[i]);
             if (ends && after.Contains(source[i].Block))
             {
                 var side = PlanSections.Strand(source[i]);
-                var here = own.Where(s => PlanSections.Strand(s) is Side.Both || side is Side.Both || PlanSections.Strand(s) == side).ToList();
+                var here = own.Where(s => PlanSections.Strand(s) is Side.Both || side is Side.Both || PlanSections.Strand(s) == side)
+                    .ToList();
                 woven.AddRange(Copies(here, plan with { Steps = [.. woven, .. source.Skip(i + 1)] }));
             }
         }
 
-        return plan with { Steps = woven };
+        return plan with
+        {
+            Steps = woven,
+        };
     }
 
     /// <summary>Another plan's steps put in before one of this plan's, or at its end before the closing.</summary>
@@ -113,7 +156,10 @@ public static class PlanSets
         }
 
         // A session arrives and ends once.
-        var coming = other.Steps.Where(s => s.Role is StepRole.Work || plan.Steps.Count == 0).Select(s => s with { Block = names.GetValueOrDefault(s.Block, s.Block) }).ToList();
+        var coming = other
+            .Steps.Where(s => s.Role is StepRole.Work || plan.Steps.Count == 0)
+            .Select(s => s with { Block = names.GetValueOrDefault(s.Block, s.Block) })
+            .ToList();
         var copies = Copies(coming, plan);
         return plan with
         {
@@ -131,10 +177,11 @@ public static class PlanSets
         return [.. steps.Select(s => s with { Id = Fresh(s.Id, taken), Pair = s.Pair is null ? null : renamed[s.Pair] })];
     }
 
-    private static PlanStep Half(PlanStep step, HoldSeconds hold) => step with
-    {
-        Pattern = step.Pattern with { Hold = new(Math.Min(hold.Min, hold.Usual / 2), hold.Usual / 2, hold.Max) },
-    };
+    private static PlanStep Half(PlanStep step, HoldSeconds hold) =>
+        step with
+        {
+            Pattern = step.Pattern with { Hold = new(Math.Min(hold.Min, hold.Usual / 2), hold.Usual / 2, hold.Max) },
+        };
 
     private static string Fresh(string stem, HashSet<string> taken)
     {

@@ -1,4 +1,7 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Pressure;
 
@@ -12,6 +15,9 @@ public sealed record Levels(IReadOnlyList<double> UpToKPa, IReadOnlyList<double>
     /// <summary>Deepest level there is.</summary>
     public const int Deepest = 5;
 
+    /// <summary>Middle of the deepest level, of the last limit.</summary>
+    internal double DeepestOverLast { get; init; }
+
     /// <summary>The levels of a contact area on a region, moved by what this client answered before.</summary>
     public static Levels Of(double areaCm2, string region, OwnBands? own, KnowledgeBase knowledge)
     {
@@ -21,7 +27,10 @@ public sealed record Levels(IReadOnlyList<double> UpToKPa, IReadOnlyList<double>
         var learned = own?.Of(band);
         double[] used = learned is null ? shipped : [.. learned.UpToKPa.Select(k => k * tissue.Factor)];
         var why = $"{band.Name} on {tissue.Name}";
-        return new(used, shipped, band.DoubtPercent, learned is null ? why : $"{why}; {learned.Why}", band.Source);
+        return new(used, shipped, band.DoubtPercent, learned is null ? why : $"{why}; {learned.Why}", band.Source)
+        {
+            DeepestOverLast = knowledge.Pressure.Model.Answers.DeepestOverLast,
+        };
     }
 
     /// <summary>The level a contact pressure makes, 1 to 5.</summary>
@@ -40,12 +49,13 @@ public sealed record Levels(IReadOnlyList<double> UpToKPa, IReadOnlyList<double>
     }
 
     /// <summary>The middle of a level's band, in kPa.</summary>
-    public double Middle(int level) => level switch
-    {
-        1 => UpToKPa[0] / 2,
-        Deepest => UpToKPa[^1] * 1.15,
-        _ => (UpToKPa[level - 2] + UpToKPa[level - 1]) / 2,
-    };
+    public double Middle(int level) =>
+        level switch
+        {
+            1 => UpToKPa[0] / 2,
+            Deepest => UpToKPa[^1] * DeepestOverLast,
+            _ => (UpToKPa[level - 2] + UpToKPa[level - 1]) / 2,
+        };
 
     /// <summary>The most that a cap lets through, in kPa: the client's answers can lower it, never lift it.</summary>
     public double Cap(int level) => level >= Deepest ? double.PositiveInfinity : Math.Min(UpToKPa[level - 1], ShippedKPa[level - 1]);
@@ -54,7 +64,7 @@ public sealed record Levels(IReadOnlyList<double> UpToKPa, IReadOnlyList<double>
 /// <summary>One answer to a press: what was planned, what it came to, what was said.</summary>
 /// <param name="Answer"><c>too-much</c>, <c>less</c>, <c>right</c> or <c>more</c>.</param>
 /// <param name="KPa">Contact pressure as computed.</param>
-public sealed record PressAnswer(string Region, double AreaCm2, double KPa, int Level, string Answer);
+public sealed record PressureAnswer(string Region, double AreaCm2, double KPa, int Level, string Answer);
 
 /// <summary>The bands of one kind of contact as a client's answers have moved them, on a large muscle.</summary>
 public sealed record LearnedBand(string Band, IReadOnlyList<double> UpToKPa, int Answers, string Why);
@@ -69,16 +79,25 @@ public sealed class OwnBands
     /// the shipped bands' own middles, weighted as a few answers, they are fitted by a line that never falls (isotonic regression
     /// by pooling adjacent violators); a limit lies where that line passes from one level to the next.
     /// </remarks>
-    public OwnBands(IEnumerable<PressAnswer> answers, KnowledgeBase knowledge)
+    public OwnBands(IEnumerable<PressureAnswer> answers, KnowledgeBase knowledge)
     {
         var model = knowledge.Pressure.Model;
-        foreach (var group in answers.Where(a => a.KPa > 0 && model.FeltByAnswer.ContainsKey(a.Answer)).GroupBy(a => knowledge.Pressure.BandOf(a.AreaCm2).Id))
+        foreach (
+            var group in answers
+                .Where(a => a.KPa > 0 && model.Answers.Felt.ContainsKey(a.Answer))
+                .GroupBy(a => knowledge.Pressure.BandOf(a.AreaCm2).Id)
+        )
         {
             var band = knowledge.Pressure.Bands[group.Key];
-            var felt = group.Select(a => (
-                KPa: a.KPa / knowledge.Pressure.TissueOf(a.Region).Factor,
-                Level: Math.Clamp(a.Level - model.FeltByAnswer[a.Answer], 1, Levels.Deepest))).ToList();
-            learned[band.Id] = Learn(band, felt, model.AnswerWeight);
+            var felt = group
+                .Select(a =>
+                    (
+                        KPa: a.KPa / knowledge.Pressure.TissueOf(a.Region).Factor,
+                        Level: Math.Clamp(a.Level - model.Answers.Felt[a.Answer], 1, Levels.Deepest)
+                    )
+                )
+                .ToList();
+            learned[band.Id] = Learn(band, felt, model.Answers);
         }
     }
 
@@ -86,11 +105,18 @@ public sealed class OwnBands
 
     public IReadOnlyCollection<LearnedBand> All => learned.Values;
 
-    private static LearnedBand Learn(Band band, List<(double KPa, double Level)> felt, double weight)
+    private static LearnedBand Learn(Band band, List<(double KPa, double Level)> felt, AnswerModel model)
     {
-        var shipped = new Levels(band.UpToKPa, band.UpToKPa, band.DoubtPercent, "", band.Source);
-        var points = Enumerable.Range(1, Levels.Deepest).Select(l => (KPa: shipped.Middle(l), Level: (double)l, Weight: weight))
-            .Concat(felt.Select(f => (f.KPa, f.Level, Weight: 1.0))).OrderBy(p => p.KPa).ToList();
+        var shipped = new Levels(band.UpToKPa, band.UpToKPa, band.DoubtPercent, "", band.Source)
+        {
+            DeepestOverLast = model.DeepestOverLast,
+        };
+        var points = Enumerable
+            .Range(1, Levels.Deepest)
+            .Select(l => (KPa: shipped.Middle(l), Level: (double)l, Weight: model.Weight))
+            .Concat(felt.Select(f => (f.KPa, f.Level, Weight: 1.0)))
+            .OrderBy(p => p.KPa)
+            .ToList();
         var fitted = Pooled(points);
         double[] limits = [.. Enumerable.Range(1, Levels.Deepest - 1).Select(l => Crossing(points, fitted, l + 0.5, band.UpToKPa[l - 1]))];
         for (var i = 1; i < limits.Length; i++)
@@ -99,9 +125,10 @@ public sealed class OwnBands
         }
 
         var moved = limits.Zip(band.UpToKPa).Select((x, i) => (Level: i + 1, By: (x.First / x.Second) - 1)).MaxBy(x => Math.Abs(x.By));
-        var why = Math.Abs(moved.By) < 0.02
-            ? $"{felt.Count} answers, which agree with the usual bands"
-            : $"{felt.Count} {(felt.Count == 1 ? "answer" : "answers")} moved level {moved.Level} {(moved.By > 0 ? "up" : "down")} by {Math.Abs(moved.By) * 100:0} %";
+        var why =
+            Math.Abs(moved.By) < model.AgreeWithinShare
+                ? $"{felt.Count} answers, which agree with the usual bands"
+                : $"{felt.Count} {(felt.Count == 1 ? "answer" : "answers")} moved level {moved.Level} {(moved.By > 0 ? "up" : "down")} by {Math.Abs(moved.By) * 100:0} %";
         return new(band.Id, limits, felt.Count, why);
     }
 

@@ -1,6 +1,8 @@
 using System.Globalization;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measuring;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Vocabulary;
 using NodaTime;
 
 namespace AmpleLantern.Core.Screening;
@@ -55,7 +57,8 @@ public static class Conditions
 
     /// <summary>Every fact id a condition asks about, those of rules it points to included.</summary>
     public static IEnumerable<string> FactsAsked(Condition when, PracticeKnowledge? knowledge = null) =>
-        new[] { when.Fact }.OfType<string>()
+        new[] { when.Fact }
+            .OfType<string>()
             .Concat((when.Any ?? []).Concat(when.All ?? []).SelectMany(c => FactsAsked(c, knowledge)))
             .Concat(when.Not is { } not ? FactsAsked(not, knowledge) : [])
             .Concat(when.As is { } other && knowledge?.Rules.Find(other) is { } rule ? FactsAsked(rule.When, knowledge) : []);
@@ -63,7 +66,8 @@ public static class Conditions
     /// <summary>A condition in words: "pregnancy from 20 weeks", "blood clot, suspected".</summary>
     public static string Spoken(Condition when, PracticeKnowledge knowledge)
     {
-        string Join(IEnumerable<Condition> all, string word) => string.Join($" {word} ", all.Select(c => Spoken(c, knowledge)).Where(s => s.Length > 0));
+        string Join(IEnumerable<Condition> all, string word) =>
+            string.Join($" {word} ", all.Select(c => Spoken(c, knowledge)).Where(s => s.Length > 0));
         return when switch
         {
             { Any: { } any } => Join(any, "or"),
@@ -71,7 +75,8 @@ public static class Conditions
             { Not: { } not } => $"not {Spoken(not, knowledge)}",
             { Always: true } => "everyone",
             { As: { } rule } => Spoken(knowledge.Rules[rule].When, knowledge),
-            { School: { } choice } => $"{knowledge.Disagreements[choice.Question].Name}: {knowledge.Disagreements[choice.Question].Option(choice.Choice).Name}",
+            { School: { } choice } =>
+                $"{knowledge.Disagreements[choice.Question].Name}: {knowledge.Disagreements[choice.Question].Option(choice.Choice).Name}",
             { Age: { } age } => age is AgeCondition.Child ? "children" : "older adults",
             _ => Fact(when, knowledge),
         };
@@ -84,21 +89,30 @@ public static class Conditions
     {
         var said = new List<string> { knowledge.Facts[when.Fact!].Name };
         said.AddRange((when.Detail ?? new Dictionary<string, string>()).Values.Select(v => v.Replace('-', ' ')));
-        said.AddRange((when.DetailFrom ?? new Dictionary<string, double>()).Select(d => string.Create(CultureInfo.InvariantCulture, $"{d.Key} {d.Value:0.##} or more")));
+        said.AddRange(
+            (when.DetailFrom ?? new Dictionary<string, double>()).Select(d =>
+                string.Create(CultureInfo.InvariantCulture, $"{d.Key} {d.Value:0.##} or more")
+            )
+        );
         said.AddRange(when.Side is { } side ? [side.ToString().ToLowerInvariant()] : []);
         said.AddRange(when.PregnancyWeeksFrom is { } from ? [$"from {from} weeks"] : []);
         said.AddRange(when.PregnancyWeeksBelow is { } below ? [$"before {below} weeks"] : []);
         said.AddRange(when.WithinDays is { } days ? [$"in the last {days} days"] : []);
-        said.AddRange(when.Status is { } s ? [string.Join(" or ", s.Select(x => x is FactStatus.Past ? "in the past" : x.ToString().ToLowerInvariant()))] : []);
+        said.AddRange(
+            when.Status is { } s
+                ? [string.Join(" or ", s.Select(x => x is FactStatus.Past ? "in the past" : x.ToString().ToLowerInvariant()))]
+                : []
+        );
         return string.Join(", ", said);
     }
 
-    private static Trigger[] Aged(AgeCondition age, ScreenSubject subject, School school) => (age, subject.Age) switch
-    {
-        (AgeCondition.Child, { } years) when years < school.ChildBelowAge => [new("age", $"{years} years old", null)],
-        (AgeCondition.OlderAdult, { } years) when years >= school.OlderAdultFromAge => [new("age", $"{years} years old", null)],
-        _ => [],
-    };
+    private static Trigger[] Aged(AgeCondition age, ScreenSubject subject, School school) =>
+        (age, subject.Age) switch
+        {
+            (AgeCondition.Child, { } years) when years < school.ChildBelowAge => [new("age", $"{years} years old", null)],
+            (AgeCondition.OlderAdult, { } years) when years >= school.OlderAdultFromAge => [new("age", $"{years} years old", null)],
+            _ => [],
+        };
 
     private static List<Trigger> Facts(Condition when, ScreenSubject subject, KnowledgeBase knowledge)
     {
@@ -118,12 +132,14 @@ public static class Conditions
     {
         var statuses = when.Status ?? CountsAsPresent;
         // What is past has an end: it is the status that counts then, not whether it still goes on.
-        var holds = entry.Status is FactStatus.Past ? statuses.Contains(FactStatus.Past) : entry.HoldsOn(on) && statuses.Contains(entry.Status);
+        var holds =
+            entry.Status is FactStatus.Past ? statuses.Contains(FactStatus.Past) : entry.HoldsOn(on) && statuses.Contains(entry.Status);
         return holds
             && (when.Detail ?? new Dictionary<string, string>()).All(d => entry.Of(d.Key) == d.Value)
             && (when.DetailFrom ?? new Dictionary<string, double>()).All(d =>
-                double.TryParse(entry.Of(d.Key), NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && value >= d.Value)
-            && (when.Side is not { } side || entry.Side is null or Techniques.Side.Both || entry.Side == side)
+                double.TryParse(entry.Of(d.Key), NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && value >= d.Value
+            )
+            && (when.Side is not { } side || entry.Side is null or Side.Both || entry.Side == side)
             && (when.WithinDays is not { } days || entry.Since is not { } since || Period.DaysBetween(since, on) <= days)
             && (when.PregnancyWeeksFrom is not { } from || (FactCheck.PregnancyDays(entry, on, knowledge)?.Most ?? from * 7) >= from * 7)
             && (when.PregnancyWeeksBelow is not { } below || (FactCheck.PregnancyDays(entry, on, knowledge)?.Least ?? 0) < below * 7);
@@ -135,13 +151,19 @@ public static class Conditions
         var definition = knowledge.Facts[entry.Fact];
         var which = entry.Of(FactWords.NameDetail);
         var name = which is null ? definition.Name : $"{definition.Name}: {which}";
-        var side = entry.Side is { } s && s is Techniques.Side.Left or Techniques.Side.Right
-            ? $", {entry.Side.ToString()!.ToLowerInvariant()}" : "";
+        var side = entry.Side is { } s && s is Side.Left or Side.Right ? $", {entry.Side.ToString()!.ToLowerInvariant()}" : "";
         var region = definition.Regional && entry.Region is { } r ? $", {knowledge.Regions.Find(r)?.Name ?? r}" : "";
-        var status = entry.Status switch { FactStatus.Suspected => ", suspected", FactStatus.Past => ", in the past", _ => "" };
-        var weeks = entry.Fact == FactCheck.PregnancyFact && FactCheck.PregnancyDays(entry, on, knowledge) is { } days
-            ? $", {Weeks(days)}" : "";
-        var since = entry.Since is { } from ? $", since {NodaTime.Text.LocalDatePattern.CreateWithInvariantCulture("d MMM uuuu").Format(from)}" : "";
+        var status = entry.Status switch
+        {
+            FactStatus.Suspected => ", suspected",
+            FactStatus.Past => ", in the past",
+            _ => "",
+        };
+        var weeks =
+            entry.Fact == FactCheck.PregnancyFact && FactCheck.PregnancyDays(entry, on, knowledge) is { } days ? $", {Weeks(days)}" : "";
+        var since = entry.Since is { } from
+            ? $", since {NodaTime.Text.LocalDatePattern.CreateWithInvariantCulture("d MMM uuuu").Format(from)}"
+            : "";
         return name + region + side + status + weeks + since;
     }
 

@@ -1,5 +1,7 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measuring;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 using NodaTime;
 
 namespace AmpleLantern.Core.Screening;
@@ -30,8 +32,11 @@ public static class Derived
             Medicine(medicine, subject, facts, open, knowledge);
         }
 
-        open.AddRange(subject.Facts.Where(f => f.Fact == FactCheck.PregnancyFact && f.HoldsOn(subject.Date))
-            .SelectMany(f => Pregnant(f, subject, knowledge)));
+        open.AddRange(
+            subject
+                .Facts.Where(f => f.Fact == FactCheck.PregnancyFact && f.HoldsOn(subject.Date))
+                .SelectMany(f => Pregnant(f, subject, knowledge))
+        );
         if (subject.ConsentMustBeGiven)
         {
             facts.AddRange(WithoutConsent(subject, knowledge).Select(r => new FactEntry(ConsentMissing, Region: r)));
@@ -44,19 +49,30 @@ public static class Derived
     public static IEnumerable<string> WithoutConsent(ScreenSubject subject, KnowledgeBase knowledge)
     {
         bool Said(Region r, FactEntry f) => f.Region is { } named && (named == r.Id || named == r.Limb || knowledge.Overlap(r.Id, named));
-        bool Speaks(FactEntry f) => f.Fact == ConsentGiven && f.HoldsOn(subject.Date) || f.Fact == ConsentRefused && f.Status is not FactStatus.No;
+        bool Speaks(FactEntry f) =>
+            f.Fact == ConsentGiven && f.HoldsOn(subject.Date) || f.Fact == ConsentRefused && f.Status is not FactStatus.No;
         return knowledge.Regions.All.Where(r => r.Vulnerable && !subject.Facts.Any(f => Speaks(f) && Said(r, f))).Select(r => r.Id);
     }
 
-    private static void Medicine(FactEntry medicine, ScreenSubject subject, List<FactEntry> facts, List<Unresolved> open, KnowledgeBase knowledge)
+    private static void Medicine(
+        FactEntry medicine,
+        ScreenSubject subject,
+        List<FactEntry> facts,
+        List<Unresolved> open,
+        KnowledgeBase knowledge
+    )
     {
         var name = medicine.Of(FactWords.NameDetail);
         var known = name is null ? null : FactWords.Medicine(name, knowledge);
         if (known is null)
         {
             facts.Add(medicine with { Fact = UnknownMedicine });
-            open.Add(new([FactWords.MedicineFact],
-                $"The medicine {(name is null ? "has no name" : $"'{name}' is not in our list")}: read as a blood thinner until you know what it is for. Ask to see the packet."));
+            open.Add(
+                new(
+                    [FactWords.MedicineFact],
+                    $"The medicine {(name is null ? "has no name" : $"'{name}' is not in our list")}: read as a blood thinner until you know what it is for. Ask to see the packet."
+                )
+            );
             return;
         }
 
@@ -66,8 +82,12 @@ public static class Derived
             if (denied is not null)
             {
                 var what = knowledge.Facts[means.Fact].Name;
-                open.Add(new([FactWords.MedicineFact, means.Fact],
-                    $"{Sentence(known.Name)} means {what}, and '{what}' was answered with no. Read as yes until one of the two is put right."));
+                open.Add(
+                    new(
+                        [FactWords.MedicineFact, means.Fact],
+                        $"{Sentence(known.Name)} means {what}, and '{what}' was answered with no. Read as yes until one of the two is put right."
+                    )
+                );
                 facts.Remove(denied);
             }
 
@@ -77,17 +97,24 @@ public static class Derived
 
     private static IEnumerable<Unresolved> Pregnant(FactEntry entry, ScreenSubject subject, KnowledgeBase knowledge)
     {
-        var defaults = knowledge.Defaults;
-        if (subject.Age is { } age && (age < defaults.YoungestPregnancyAge || age > defaults.OldestPregnancyAge))
+        var calendar = knowledge.PregnancyCalendar;
+        if (subject.Age is { } age && (age < calendar.YoungestPregnancyAge || age > calendar.OldestPregnancyAge))
         {
-            yield return new([FactCheck.PregnancyFact],
-                $"Pregnant, and {age} years old by the birth date: one of the two is wrong. The rules for pregnancy hold until it is put right.");
+            yield return new(
+                [FactCheck.PregnancyFact],
+                $"Pregnant, and {age} years old by the birth date: one of the two is wrong. The rules for pregnancy hold until it is put right."
+            );
         }
 
-        if (FactCheck.PregnancyDays(entry, subject.Date, knowledge) is { } days && days.Most - days.Least > defaults.PregnancyDatesAgreeWithinDays)
+        if (
+            FactCheck.PregnancyDays(entry, subject.Date, knowledge) is { } days
+            && days.Most - days.Least > calendar.PregnancyDatesAgreeWithinDays
+        )
         {
-            yield return new([FactCheck.PregnancyFact],
-                $"The dates given make {Pregnancy.Spoken(days.Least)} and {Pregnancy.Spoken(days.Most)}. The stricter of the two is used for each rule; ask which date the midwife keeps.");
+            yield return new(
+                [FactCheck.PregnancyFact],
+                $"The dates given make {Pregnancy.Spoken(days.Least)} and {Pregnancy.Spoken(days.Most)}. The stricter of the two is used for each rule; ask which date the midwife keeps."
+            );
         }
     }
 

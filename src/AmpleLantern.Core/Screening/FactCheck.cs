@@ -1,5 +1,10 @@
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measuring;
+using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 using NodaTime;
 using NodaTime.Text;
 
@@ -11,11 +16,9 @@ public readonly record struct DayRange(int Least, int Most);
 /// <summary>Refuses facts that cannot be, with a sentence that says what to correct.</summary>
 public static class FactCheck
 {
-    private const int OldestAge = 130;
-
     public static void Check(ScreenSubject subject, KnowledgeBase knowledge)
     {
-        CheckBirth(subject.BirthDate, subject.Date);
+        CheckBirth(subject.BirthDate, subject.Date, knowledge);
         for (var i = 0; i < subject.Facts.Count; i++)
         {
             Check(subject.Facts[i], subject.Date, knowledge, $"/facts/{i}");
@@ -28,6 +31,7 @@ public static class FactCheck
     /// </summary>
     public static (FactEntry Entry, Unresolved? Remark) Readable(FactEntry entry, LocalDate day, KnowledgeBase knowledge)
     {
+        entry = References.Present(entry, knowledge);
         var undated = entry with { Since = null, Until = null };
         string? why = null;
         foreach (var reading in new[] { entry, undated, undated with { Detail = null }, undated with { Detail = null, Region = null } })
@@ -46,7 +50,7 @@ public static class FactCheck
         return (undated with { Detail = null, Region = null }, new([entry.Fact], why!));
     }
 
-    public static void CheckBirth(LocalDate? birth, LocalDate today)
+    public static void CheckBirth(LocalDate? birth, LocalDate today, KnowledgeBase knowledge)
     {
         if (birth is not { } b)
         {
@@ -55,14 +59,20 @@ public static class FactCheck
 
         if (b > today)
         {
-            throw new RefusalException("birth-after-today",
-                $"The birth date {Say(b)} is after the day of the visit, {Say(today)}. Check the year.", "/client/birthDate");
+            throw new RefusalException(
+                "birth-after-today",
+                $"The birth date {Say(b)} is after the day of the visit, {Say(today)}. Check the year.",
+                "/client/birthDate"
+            );
         }
 
-        if (b.PlusYears(OldestAge) < today)
+        if (b.PlusYears(knowledge.Believable.OldestAge) < today)
         {
-            throw new RefusalException("birth-too-early",
-                $"The birth date {Say(b)} makes the client over {OldestAge} years old. Check the year.", "/client/birthDate");
+            throw new RefusalException(
+                "birth-too-early",
+                $"The birth date {Say(b)} makes the client over {knowledge.Believable.OldestAge} years old. Check the year.",
+                "/client/birthDate"
+            );
         }
     }
 
@@ -75,33 +85,45 @@ public static class FactCheck
 
         if (entry.Since is { } since && since > today)
         {
-            throw new RefusalException("since-after-today",
+            throw new RefusalException(
+                "since-after-today",
                 $"{knowledge.Facts[entry.Fact].Name} is said to begin on {Say(since)}, after {Say(today)}. Give a date that has passed.",
-                $"{pointer}/since");
+                $"{pointer}/since"
+            );
         }
 
         if (entry is { Since: { } from, Until: { } until } && until < from)
         {
-            throw new RefusalException("until-before-since",
+            throw new RefusalException(
+                "until-before-since",
                 $"{knowledge.Facts[entry.Fact].Name} ends on {Say(until)}, before it began on {Say(from)}. Swap or correct the dates.",
-                $"{pointer}/until");
+                $"{pointer}/until"
+            );
         }
 
         if (entry.Region is { } region && !knowledge.Regions.Has(region) && region is not ("leg" or "arm"))
         {
-            throw new RefusalException("unknown-region",
+            throw new RefusalException(
+                "unknown-region",
                 $"There is no region called '{region}'. Choose one of: {string.Join(", ", knowledge.Regions.All.Select(r => r.Id))}.",
-                $"{pointer}/region");
+                $"{pointer}/region"
+            );
         }
 
-        if (entry.Fact == PregnancyFact && entry.Status is FactStatus.Known or FactStatus.Suspected && PregnancyDays(entry, today, knowledge) is { } days
-            && (days.Least < 0 || days.Most > knowledge.Defaults.LongestPregnancyWeeks * 7))
+        if (
+            entry.Fact == PregnancyFact
+            && entry.Status is FactStatus.Known or FactStatus.Suspected
+            && PregnancyDays(entry, today, knowledge) is { } days
+            && (days.Least < 0 || days.Most > knowledge.PregnancyCalendar.LongestPregnancyWeeks * 7)
+        )
         {
             var weeks = Math.Floor((days.Least < 0 ? days.Least : days.Most) / 7.0);
-            throw new RefusalException("impossible-pregnancy",
-                $"These dates make {weeks} weeks of pregnancy; it lasts 0 to {knowledge.Defaults.LongestPregnancyWeeks}. "
-                + "Check the due date or the first day of the last period.",
-                $"{pointer}/detail");
+            throw new RefusalException(
+                "impossible-pregnancy",
+                $"These dates make {weeks} weeks of pregnancy; it lasts 0 to {knowledge.PregnancyCalendar.LongestPregnancyWeeks}. "
+                    + "Check the due date or the first day of the last period.",
+                $"{pointer}/detail"
+            );
         }
     }
 
@@ -114,9 +136,9 @@ public static class FactCheck
     {
         int?[] days =
         [
-            Date(entry, "lastPeriod") is { } last ? Pregnancy.Days(last, null, on, knowledge.Defaults) : null,
-            Date(entry, "dueDate") is { } due ? Pregnancy.Days(null, due, on, knowledge.Defaults) : null,
-            Date(entry, "secondDueDate") is { } second ? Pregnancy.Days(null, second, on, knowledge.Defaults) : null,
+            Date(entry, "lastPeriod") is { } last ? Pregnancy.Days(last, null, on, knowledge.PregnancyCalendar) : null,
+            Date(entry, "dueDate") is { } due ? Pregnancy.Days(null, due, on, knowledge.PregnancyCalendar) : null,
+            Date(entry, "secondDueDate") is { } second ? Pregnancy.Days(null, second, on, knowledge.PregnancyCalendar) : null,
         ];
         return days.Min() is { } least ? new(least, days.Max()!.Value) : null;
     }
@@ -131,17 +153,29 @@ public static class FactCheck
         var parsed = LocalDatePattern.Iso.Parse(text);
         return parsed.Success
             ? parsed.Value
-            : throw new RefusalException("bad-date", $"'{text}' is not a date. Write it as year-month-day, like 2026-03-02.", $"/facts/detail/{key}");
+            : throw new RefusalException(
+                "bad-date",
+                $"'{text}' is not a date. Write it as year-month-day, like 2026-03-02.",
+                $"/facts/detail/{key}"
+            );
     }
 
     private static string Unknown(string fact, KnowledgeBase knowledge)
     {
-        var near = new FactWords(knowledge).Find(fact.Replace('-', ' ')).SelectMany(w => w.Noted).Select(n => n.Fact)
+        var near = new FactWords(knowledge)
+            .Find(fact.Replace('-', ' '))
+            .SelectMany(w => w.Noted)
+            .Select(n => n.Fact)
             .Concat(knowledge.Facts.All.Where(f => f.Id.Split('-').Intersect(fact.Split('-')).Any()).Select(f => f.Id))
-            .Distinct().Take(6).ToList();
-        return $"There is no fact called '{fact}'. " + (near.Count > 0
-            ? $"Did you mean {string.Join(", ", near)}?"
-            : $"Known facts: {string.Join(", ", knowledge.Facts.All.Select(f => f.Id))}.");
+            .Distinct()
+            .Take(6)
+            .ToList();
+        return $"There is no fact called '{fact}'. "
+            + (
+                near.Count > 0
+                    ? $"Did you mean {string.Join(", ", near)}?"
+                    : $"Known facts: {string.Join(", ", knowledge.Facts.All.Select(f => f.Id))}."
+            );
     }
 
     private static string Say(LocalDate date) => LocalDatePattern.Iso.Format(date);

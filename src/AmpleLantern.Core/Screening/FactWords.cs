@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
 
 namespace AmpleLantern.Core.Screening;
 
@@ -7,15 +8,29 @@ namespace AmpleLantern.Core.Screening;
 /// <param name="Also">Other ways of saying it.</param>
 /// <param name="Means">The facts, with what the word already tells of them.</param>
 /// <param name="Codes">Categories of open classifications, from memory.</param>
+[Kind("terms", "term")]
 public sealed record Term(
-    string Id, string Name, Source Source, string Kind, IReadOnlyList<string> Also, IReadOnlyList<FactEntry> Means,
-    IReadOnlyList<OpenCode> Codes) : IKnown;
+    string Id,
+    string Name,
+    Source Source,
+    string Kind,
+    IReadOnlyList<string> Also,
+    IReadOnlyList<FactEntry> Means,
+    IReadOnlyList<OpenCode> Codes
+) : IKnown;
 
 /// <summary>A word found, and what it would note.</summary>
 /// <param name="Noted">The entries that saying it makes: for a medicine the medicine itself, otherwise the facts.</param>
 /// <param name="Because">Which spelling matched.</param>
 public sealed record WordFound(
-    string Name, string Kind, IReadOnlyList<FactEntry> Noted, IReadOnlyList<string> Facts, IReadOnlyList<OpenCode> Codes, string Because, bool Near);
+    string Name,
+    string Kind,
+    IReadOnlyList<FactEntry> Noted,
+    IReadOnlyList<string> Facts,
+    IReadOnlyList<OpenCode> Codes,
+    string Because,
+    bool Near
+);
 
 /// <summary>From the words people use to facts: "blood thinners", "warfarin", "slipped disc".</summary>
 public sealed class FactWords
@@ -35,8 +50,13 @@ public sealed class FactWords
         {
             foreach (var word in fact.Words.Prepend(fact.Name).Concat((fact.Codes ?? []).Select(c => c.Code)))
             {
-                entries.Add((Spelling.Plain(word), word, (said, near) =>
-                    new(fact.Name, fact.Group, [new(fact.Id)], [fact.Name], fact.Codes ?? [], said, near)));
+                entries.Add(
+                    (
+                        Spelling.Plain(word),
+                        word,
+                        (said, near) => new(fact.Name, fact.Group, [new(fact.Id)], [fact.Name], fact.Codes ?? [], said, near)
+                    )
+                );
             }
         }
 
@@ -44,8 +64,22 @@ public sealed class FactWords
         {
             foreach (var word in term.Also.Prepend(term.Name).Concat(term.Codes.Select(c => c.Code)))
             {
-                entries.Add((Spelling.Plain(word), word, (said, near) => new(
-                    term.Name, term.Kind, Noted(term), [.. term.Means.Select(m => knowledge.Facts[m.Fact].Name)], term.Codes, said, near)));
+                entries.Add(
+                    (
+                        Spelling.Plain(word),
+                        word,
+                        (said, near) =>
+                            new(
+                                term.Name,
+                                term.Kind,
+                                Noted(term),
+                                [.. term.Means.Select(m => knowledge.Facts[m.Fact].Name)],
+                                term.Codes,
+                                said,
+                                near
+                            )
+                    )
+                );
             }
         }
     }
@@ -59,28 +93,45 @@ public sealed class FactWords
             return [];
         }
 
-        var found = entries.Select(e => (e, Rank: Rank(e.Plain, asked))).Where(x => x.Rank is not null)
-            .OrderBy(x => x.Rank).ThenBy(x => x.e.Plain.Length).Select(x => x.e.Found(x.e.Said, false)).DistinctBy(w => w.Name).Take(most).ToList();
-        return found.Count > 0 ? found :
-        [
-            .. entries.Select(e => (e, Edits: Spelling.Apart(e.Plain, asked))).Where(x => x.Edits <= Math.Max(1, asked.Length / 4))
-                .OrderBy(x => x.Edits).Select(x => x.e.Found(x.e.Said, true)).DistinctBy(w => w.Name).Take(MostNear),
-        ];
+        var found = entries
+            .Select(e => (e, Rank: Rank(e.Plain, asked)))
+            .Where(x => x.Rank is not null)
+            .OrderBy(x => x.Rank)
+            .ThenBy(x => x.e.Plain.Length)
+            .Select(x => x.e.Found(x.e.Said, false))
+            .DistinctBy(w => w.Name)
+            .Take(most)
+            .ToList();
+        return found.Count > 0
+            ? found
+            :
+            [
+                .. entries
+                    .Select(e => (e, Edits: Spelling.Apart(e.Plain, asked)))
+                    .Where(x => x.Edits <= Math.Max(1, asked.Length / 4))
+                    .OrderBy(x => x.Edits)
+                    .Select(x => x.e.Found(x.e.Said, true))
+                    .DistinctBy(w => w.Name)
+                    .Take(MostNear),
+            ];
     }
 
     /// <summary>The medicine with exactly this name, or null.</summary>
     public static Term? Medicine(string name, KnowledgeBase knowledge)
     {
         var asked = Spelling.Plain(name);
-        return knowledge.Terms.All.FirstOrDefault(t => t.Kind == MedicineFact && t.Also.Prepend(t.Name).Any(w => Spelling.Plain(w) == asked));
+        return knowledge.Terms.All.FirstOrDefault(t =>
+            t.Kind == MedicineFact && t.Also.Prepend(t.Name).Any(w => Spelling.Plain(w) == asked)
+        );
     }
 
-    private static IReadOnlyList<FactEntry> Noted(Term term) => term.Kind == MedicineFact
-        ? [new(MedicineFact, Detail: new Dictionary<string, string> { [NameDetail] = term.Name })]
-        : term.Means;
+    private static IReadOnlyList<FactEntry> Noted(Term term) =>
+        term.Kind == MedicineFact ? [new(MedicineFact, Detail: new Dictionary<string, string> { [NameDetail] = term.Name })] : term.Means;
 
     private static int? Rank(string plain, string asked) =>
-        plain == asked ? 0 : plain.StartsWith(asked, StringComparison.Ordinal) ? 1
+        plain == asked ? 0
+        : plain.StartsWith(asked, StringComparison.Ordinal) ? 1
         : plain.Contains(asked, StringComparison.Ordinal) ? 2
-        : plain.Length > 4 && asked.Contains(plain, StringComparison.Ordinal) ? 3 : null;
+        : plain.Length > 4 && asked.Contains(plain, StringComparison.Ordinal) ? 3
+        : null;
 }

@@ -1,28 +1,63 @@
 using AmpleLantern.Core.Knowledge;
-using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 using NodaTime;
 
 namespace AmpleLantern.Core.Screening;
 
 /// <summary>What is known about a fact. <c>No</c> was asked and denied; a fact never asked has no entry at all.</summary>
-public enum FactStatus { Known, Suspected, Past, No }
+public enum FactStatus
+{
+    Known,
+    Suspected,
+    Past,
+    No,
+}
 
 /// <summary>Where a fact belongs: the lasting history, or the check-in of one day.</summary>
-public enum FactScope { History, Today }
+public enum FactScope
+{
+    History,
+    Today,
+}
 
 /// <summary>Something a client may have that changes what may be done.</summary>
-/// <param name="Question">How to ask it, in plain words.</param>
-/// <param name="Details">Further details worth knowing, each with its kind.</param>
-/// <param name="Sided">Has a side of the body.</param>
-/// <param name="Regional">Has a region of the body.</param>
-/// <param name="Words">Common words people use for it.</param>
-/// <param name="Several">May be known more than once: a medicine each, a region each.</param>
-/// <param name="Derived">Follows from other facts and is never asked.</param>
-/// <param name="Codes">Categories of open classifications.</param>
-public sealed record FactDefinition(
-    string Id, string Name, Source Source, string Group, FactScope Scope, string Question,
-    IReadOnlyList<FactDetail> Details, IReadOnlyList<string> Words, bool Sided = false, bool Regional = false,
-    bool Several = false, bool Derived = false, IReadOnlyList<OpenCode>? Codes = null) : IKnown;
+[Kind("facts", "fact")]
+public sealed record FactDefinition : IKnown
+{
+    public required string Id { get; init; }
+
+    public required string Name { get; init; }
+
+    public required Source Source { get; init; }
+
+    public required string Group { get; init; }
+
+    public required FactScope Scope { get; init; }
+
+    /// <summary>How to ask it, in plain words.</summary>
+    public required string Question { get; init; }
+
+    /// <summary>Further details worth knowing, each with its kind.</summary>
+    public required IReadOnlyList<FactDetail> Details { get; init; }
+
+    /// <summary>Common words people use for it.</summary>
+    public required IReadOnlyList<string> Words { get; init; }
+
+    /// <summary>Has a side of the body.</summary>
+    public bool Sided { get; init; }
+
+    /// <summary>Has a region of the body.</summary>
+    public bool Regional { get; init; }
+
+    /// <summary>May be known more than once: a medicine each, a region each.</summary>
+    public bool Several { get; init; }
+
+    /// <summary>Follows from other facts and is never asked.</summary>
+    public bool Derived { get; init; }
+
+    /// <summary>Categories of open classifications.</summary>
+    public IReadOnlyList<OpenCode>? Codes { get; init; }
+}
 
 /// <summary>A category of an open classification, e.g. ICD-10 I48 or ATC B01A.</summary>
 public sealed record OpenCode(string System, string Code);
@@ -34,28 +69,44 @@ public sealed record FactDetail(string Key, string Name, string Kind, IReadOnlyL
 /// <param name="Detail">Values by key; dates in ISO form.</param>
 /// <param name="SaidBy">Who said it, in words, where that is kept.</param>
 public sealed record FactEntry(
-    string Fact, FactStatus Status = FactStatus.Known, LocalDate? Since = null, LocalDate? Until = null,
-    Side? Side = null, string? Region = null, IReadOnlyDictionary<string, string>? Detail = null,
-    string? SaidBy = null, Instant? SaidAt = null)
+    [RefersTo<FactDefinition>] string Fact,
+    FactStatus Status = FactStatus.Known,
+    LocalDate? Since = null,
+    LocalDate? Until = null,
+    Side? Side = null,
+    [RefersTo<Region>(OrAnother = true)] string? Region = null,
+    IReadOnlyDictionary<string, string>? Detail = null,
+    string? SaidBy = null,
+    Instant? SaidAt = null
+)
 {
     /// <summary>Whether it holds on a day: not denied, begun, and not over.</summary>
-    public bool HoldsOn(LocalDate day) =>
-        Status is not FactStatus.No && (Since is null || Since <= day) && (Until is null || Until >= day);
+    public bool HoldsOn(LocalDate day) => Status is not FactStatus.No && (Since is null || Since <= day) && (Until is null || Until >= day);
 
     /// <summary>Whether another entry says the same thing again: the same fact and, where there may be several, the same one.</summary>
-    public bool SameAs(FactEntry other, FactDefinition definition) => Fact == other.Fact
-        && (!definition.Several || Region == other.Region && Side == other.Side && Of(FactWords.NameDetail) == other.Of(FactWords.NameDetail));
+    public bool SameAs(FactEntry other, FactDefinition definition) =>
+        Fact == other.Fact
+        && (
+            !definition.Several
+            || Region == other.Region && Side == other.Side && Of(FactWords.NameDetail) == other.Of(FactWords.NameDetail)
+        );
 
     /// <summary>The value of a detail; null when it is not given or empty.</summary>
-    public string? Of(string key) => Detail is not null && Detail.TryGetValue(key, out var value) && value.Trim().Length > 0 ? value.Trim() : null;
+    public string? Of(string key) =>
+        Detail is not null && Detail.TryGetValue(key, out var value) && value.Trim().Length > 0 ? value.Trim() : null;
 }
 
 /// <summary>The person and the day a plan is screened for.</summary>
 /// <param name="Clearances">Physicians' written OKs.</param>
-/// <param name="ConsentMustBeGiven">Whether a vulnerable region without a yes counts as one without consent. So it is in the practice.</param>
+/// <param name="ConsentMustBeGiven">Whether a vulnerable region without a yes counts as one without consent. So it is in the
+/// practice.</param>
 public sealed record ScreenSubject(
-    LocalDate Date, LocalDate? BirthDate, IReadOnlyList<FactEntry> Facts, IReadOnlyList<Clearance>? Clearances = null,
-    bool ConsentMustBeGiven = false)
+    LocalDate Date,
+    LocalDate? BirthDate,
+    IReadOnlyList<FactEntry> Facts,
+    IReadOnlyList<Clearance>? Clearances = null,
+    bool ConsentMustBeGiven = false
+)
 {
     /// <summary>Whole years on the day; null while the birth date is not known.</summary>
     public int? Age => BirthDate is { } b ? Period.Between(b, Date, PeriodUnits.Years).Years : null;

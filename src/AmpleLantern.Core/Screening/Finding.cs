@@ -1,20 +1,50 @@
+using AmpleLantern.Core.Knowledge;
+
 namespace AmpleLantern.Core.Screening;
 
 /// <summary>One thing the screen says: what, why, where, what instead, and where it is known from.</summary>
-/// <param name="Fact">Id of the fact that triggered it, or <c>age</c>.</param>
-/// <param name="Because">That fact in words, with its date and side.</param>
-/// <param name="Steps">Ids of the plan's steps it touches; empty when it concerns the whole visit.</param>
-/// <param name="Schools">Schools that hold it; empty when all do.</param>
-/// <param name="When">The rule's condition in words.</param>
-/// <param name="Refer">A physician is to look before this part is worked.</param>
-public sealed record Finding(
-    Outcome Outcome, string Rule, string Title, string Fact, string Because, IReadOnlyList<string> Steps, string Why,
-    IReadOnlyList<string> Instead, string Source, IReadOnlyList<string> Schools, Cap? Cap, bool WholeVisit, string When = "", bool Refer = false);
+public sealed record Finding
+{
+    public required Outcome Outcome { get; init; }
+
+    public required string Rule { get; init; }
+
+    public required string Title { get; init; }
+
+    /// <summary>Id of the fact that triggered it, or <c>age</c>.</summary>
+    public required string Fact { get; init; }
+
+    /// <summary>That fact in words, with its date and side.</summary>
+    public required string Because { get; init; }
+
+    /// <summary>Ids of the plan's steps it touches; empty when it concerns the whole visit.</summary>
+    public required IReadOnlyList<string> Steps { get; init; }
+
+    public required string Why { get; init; }
+
+    public required IReadOnlyList<string> Instead { get; init; }
+
+    public required string Source { get; init; }
+
+    /// <summary>Schools that hold it; empty when all do.</summary>
+    public required IReadOnlyList<string> Schools { get; init; }
+
+    public Cap? Cap { get; init; }
+
+    public required bool WholeVisit { get; init; }
+
+    /// <summary>The rule's condition in words.</summary>
+    public string When { get; init; } = "";
+
+    /// <summary>A physician is to look before this part is worked.</summary>
+    public bool Refer { get; init; }
+}
 
 /// <summary>A way to answer a finding on one step that can be applied as it is.</summary>
 /// <param name="Replacement">
 /// What it becomes: an id of a replacement, or one of <c>contact:ID</c>, <c>position:ID</c>, <c>technique:ID</c>, <c>surface:ID</c>,
-/// <c>level:N</c>, <c>hold:SECONDS</c>, <c>range:PERCENT</c>, <c>pace:PERCENT</c>, <c>points</c>, <c>no-product</c>, <c>side:SIDE</c>, <c>leave-out</c>.
+/// <c>level:N</c>, <c>hold:SECONDS</c>, <c>range:PERCENT</c>, <c>pace:PERCENT</c>, <c>points</c>, <c>no-product</c>, <c>side:SIDE</c>,
+/// <c>leave-out</c>.
 /// </param>
 /// <param name="AddedSeconds">Time it adds to the plan; negative when it takes less.</param>
 /// <param name="Score">0 to 100: how much of the step's aim it keeps.</param>
@@ -27,8 +57,12 @@ public sealed record Swap(string Rule, string Step, string Replacement, string S
 /// <param name="Standing">Holds for this person today but touches no step of this plan.</param>
 /// <param name="Unresolved">What was said that does not fit together, and how it is read meanwhile.</param>
 public sealed record ScreenResult(
-    string Verdict, IReadOnlyList<Finding> Findings, IReadOnlyList<Swap> Swaps, IReadOnlyList<Finding> Standing,
-    IReadOnlyList<Unresolved>? Unresolved = null);
+    string Verdict,
+    IReadOnlyList<Finding> Findings,
+    IReadOnlyList<Swap> Swaps,
+    IReadOnlyList<Finding> Standing,
+    IReadOnlyList<Unresolved>? Unresolved = null
+);
 
 /// <summary>A reason given for going on against a finding, kept in the record.</summary>
 public sealed record Override(string Rule, string Reason, string By, NodaTime.Instant At);

@@ -1,19 +1,44 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Screening;
 
 /// <summary>What someone comes with, and the questions that tell whether hands may be laid on.</summary>
 /// <param name="Words">How people put it.</param>
+[Kind("complaints", "complaint")]
 public sealed record Complaint(
-    string Id, string Name, Source Source, IReadOnlyList<string> Words, IReadOnlyList<InterviewQuestion> Questions) : IKnown;
+    string Id,
+    string Name,
+    Source Source,
+    IReadOnlyList<string> Words,
+    IReadOnlyList<InterviewQuestion> Questions
+) : IKnown, IChecked
+{
+    public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge)
+    {
+        var answers = Questions.SelectMany(q => q.Options.Select(o => $"{q.Id}.{o.Id}")).ToHashSet();
+        return Questions.SelectMany(
+            (q, i) =>
+                (q.If ?? [])
+                    .Where(a => !answers.Contains(a))
+                    .Select(a => new Flaw($"/questions/{i}/if", $"There is no answer '{a}' in this interview."))
+        );
+    }
+}
 
 /// <summary>A question of an interview.</summary>
 /// <param name="If">Asked only after one of these answers, each written <c>question.option</c>.</param>
 /// <param name="Unit">Unit of an answer in numbers; options then say from which number on they hold.</param>
 public sealed record InterviewQuestion(
-    string Id, string Text, string Why, IReadOnlyList<InterviewOption> Options, IReadOnlyList<string>? If = null, string? Unit = null);
+    string Id,
+    string Text,
+    string Why,
+    IReadOnlyList<InterviewOption> Options,
+    IReadOnlyList<string>? If = null,
+    string? Unit = null
+);
 
 /// <summary>One answer, and the facts it makes.</summary>
 /// <param name="From">Smallest number that means this answer.</param>
@@ -39,38 +64,75 @@ public static class Interview
     /// <param name="side">The side complained of; sided facts take it.</param>
     /// <exception cref="RefusalException">An answer is to no question of this complaint, or is no option of it.</exception>
     public static InterviewResult Run(
-        Complaint complaint, IReadOnlyList<InterviewAnswer> answers, Side? side, ScreenSubject subject, School school, PracticeKnowledge knowledge)
+        Complaint complaint,
+        IReadOnlyList<InterviewAnswer> answers,
+        Side? side,
+        ScreenSubject subject,
+        School school,
+        PracticeKnowledge knowledge
+    )
     {
         var given = answers.Select((a, i) => Chosen(complaint, a, i)).ToList();
-        var facts = given.SelectMany(g => g.Option.Sets).Select(f => Sided(f, side, knowledge)).Aggregate<FactEntry, IReadOnlyList<FactEntry>>([], (sum, f) => Over(sum, f, knowledge));
+        var facts = given
+            .SelectMany(g => g.Option.Sets)
+            .Select(f => Sided(f, side, knowledge))
+            .Aggregate<FactEntry, IReadOnlyList<FactEntry>>([], (sum, f) => Over(sum, f, knowledge));
         var now = With(subject, facts, knowledge);
         var findings = Findings(now, school, knowledge);
         var next = complaint.Questions.FirstOrDefault(q => Matters(complaint, q, given, side, now, findings, school, knowledge));
         return new(
             next is null ? null : new(next.Id, next.Text, next.Why, [.. next.Options.Select(o => new NextOption(o.Id, o.Text))], next.Unit),
-            findings, facts, findings.Count == 0 ? Screen.Clear : Words.Of(findings.Min(f => f.Outcome)));
+            findings,
+            facts,
+            findings.Count == 0 ? Screener.Clear : Words.Of(findings.Min(f => f.Outcome))
+        );
     }
 
     private static (InterviewQuestion Question, InterviewOption Option) Chosen(Complaint complaint, InterviewAnswer answer, int index)
     {
-        var question = complaint.Questions.FirstOrDefault(q => q.Id == answer.Question)
-            ?? throw new RefusalException("unknown-question",
-                $"'{complaint.Name}' has no question '{answer.Question}'. It has {string.Join(", ", complaint.Questions.Select(q => q.Id))}.", $"/answers/{index}/question");
-        var option = answer.Value is { } value && question.Unit is not null
-            ? question.Options.Where(o => o.From is { } from && value >= from).MaxBy(o => o.From)
-            : question.Options.FirstOrDefault(o => o.Id == answer.Option);
-        return (question, option ?? throw new RefusalException("unknown-option",
-            $"\"{question.Text}\" is answered with one of: {string.Join(", ", question.Options.Select(o => o.Id))}"
-            + (question.Unit is null ? "." : $", or a number of {question.Unit} from {question.Options.Min(o => o.From):0.#} on."), $"/answers/{index}"));
+        var question =
+            complaint.Questions.FirstOrDefault(q => q.Id == answer.Question)
+            ?? throw new RefusalException(
+                "unknown-question",
+                $"'{complaint.Name}' has no question '{answer.Question}'. It has {string.Join(", ", complaint.Questions.Select(q => q.Id))}.",
+                $"/answers/{index}/question"
+            );
+        var option =
+            answer.Value is { } value && question.Unit is not null
+                ? question.Options.Where(o => o.From is { } from && value >= from).MaxBy(o => o.From)
+                : question.Options.FirstOrDefault(o => o.Id == answer.Option);
+        return (
+            question,
+            option
+                ?? throw new RefusalException(
+                    "unknown-option",
+                    $"\"{question.Text}\" is answered with one of: {string.Join(", ", question.Options.Select(o => o.Id))}"
+                        + (
+                            question.Unit is null
+                                ? "."
+                                : $", or a number of {question.Unit} from {question.Options.Min(o => o.From):0.#} on."
+                        ),
+                    $"/answers/{index}"
+                )
+        );
     }
 
     /// <summary>Not answered, its turn, and at least two of its answers lead to different outcomes from here.</summary>
     private static bool Matters(
-        Complaint complaint, InterviewQuestion question, List<(InterviewQuestion Question, InterviewOption Option)> given, Side? side, ScreenSubject now,
-        IReadOnlyList<Finding> findings, School school, PracticeKnowledge knowledge)
+        Complaint complaint,
+        InterviewQuestion question,
+        List<(InterviewQuestion Question, InterviewOption Option)> given,
+        Side? side,
+        ScreenSubject now,
+        IReadOnlyList<Finding> findings,
+        School school,
+        PracticeKnowledge knowledge
+    )
     {
-        if (given.Any(g => g.Question.Id == question.Id)
-            || question.If is { } turn && !given.Any(g => turn.Contains($"{g.Question.Id}.{g.Option.Id}")))
+        if (
+            given.Any(g => g.Question.Id == question.Id)
+            || question.If is { } turn && !given.Any(g => turn.Contains($"{g.Question.Id}.{g.Option.Id}"))
+        )
         {
             return false;
         }
@@ -95,22 +157,28 @@ public static class Interview
         return question.Options.Select(Signature).Distinct().Skip(1).Any() || question.Options.Any(LeadsOn);
 
         // An answer that says nothing itself may open a question that does.
-        bool LeadsOn(InterviewOption option) => complaint.Questions
-            .Where(q => q.If?.Contains($"{question.Id}.{option.Id}") == true)
-            .Any(q => Matters(complaint, q, [.. given, (question, option)], side, now, findings, school, knowledge));
+        bool LeadsOn(InterviewOption option) =>
+            complaint
+                .Questions.Where(q => q.If?.Contains($"{question.Id}.{option.Id}") == true)
+                .Any(q => Matters(complaint, q, [.. given, (question, option)], side, now, findings, school, knowledge));
     }
 
     private static IReadOnlyList<Finding> Findings(ScreenSubject subject, School school, PracticeKnowledge knowledge)
     {
-        var tempo = TempoOf.Measures(null, null, null, knowledge.Defaults);
+        var tempo = TempoOf.Measures(null, null, null, knowledge);
         var none = new Plan("", []);
-        var (touching, standing) = Screen.Findings(
-            Screen.Triggered(subject, school, knowledge), new(none, PlanExpansion.Expand(none, tempo, knowledge), school, tempo, knowledge));
+        var (touching, standing) = Screener.Findings(
+            Screener.Triggered(subject, school, knowledge),
+            new(none, PlanExpansion.Expand(none, tempo, knowledge), school, tempo, knowledge)
+        );
         return [.. touching.Concat(standing).OrderBy(f => f.Outcome).ThenBy(f => f.Rule, StringComparer.Ordinal)];
     }
 
     private static ScreenSubject With(ScreenSubject subject, IReadOnlyList<FactEntry> facts, PracticeKnowledge knowledge) =>
-        subject with { Facts = facts.Aggregate(subject.Facts, (sum, f) => Over(sum, f, knowledge)) };
+        subject with
+        {
+            Facts = facts.Aggregate(subject.Facts, (sum, f) => Over(sum, f, knowledge)),
+        };
 
     /// <summary>A later answer takes the place of an earlier one, but a no never takes the place of a yes of the history.</summary>
     private static IReadOnlyList<FactEntry> Over(IReadOnlyList<FactEntry> facts, FactEntry entry, PracticeKnowledge knowledge) =>

@@ -5,14 +5,27 @@ using NodaTime.Text;
 namespace AmpleLantern.Core.Screening;
 
 /// <summary>What a letter is for: someone has to look, or has to say what is allowed.</summary>
-public enum LetterKind { Referral, Clearance }
+public enum LetterKind
+{
+    Referral,
+    Clearance,
+}
 
 /// <summary>A part of a letter: a heading, sentences, and lines listed under them.</summary>
 public sealed record LetterPart(string Heading, string Text, IReadOnlyList<string> Lines);
 
 /// <summary>A letter drafted from the screen, to be read, changed and signed by a person.</summary>
 /// <param name="Urgent">Whether it should be read today.</param>
-public sealed record Letter(LetterKind Kind, string Title, string To, bool Urgent, string Regarding, string Date, IReadOnlyList<LetterPart> Parts, string From);
+public sealed record Letter(
+    LetterKind Kind,
+    string Title,
+    string To,
+    bool Urgent,
+    string Regarding,
+    string Date,
+    IReadOnlyList<LetterPart> Parts,
+    string From
+);
 
 /// <summary>Whom and what a letter speaks of.</summary>
 /// <param name="Words">What the client said today.</param>
@@ -26,7 +39,9 @@ public static class Letters
     /// <exception cref="RefusalException">The screen gives no ground for such a letter.</exception>
     public static Letter Draft(LetterKind kind, LetterSubject subject, IReadOnlyList<Finding> findings, KnowledgeBase knowledge)
     {
-        var grounds = findings.Where(f => kind is LetterKind.Clearance ? f.Outcome is Outcome.Clearance : f.Outcome.ForbidsTreatment()).ToList();
+        var grounds = findings
+            .Where(f => kind is LetterKind.Clearance ? f.Outcome is Outcome.Clearance : f.Outcome.ForbidsTreatment())
+            .ToList();
         // A region that must be looked at before it is worked is a ground for a referral too.
         if (kind is LetterKind.Referral && grounds.Count == 0)
         {
@@ -35,36 +50,67 @@ public static class Letters
 
         if (grounds.Count == 0)
         {
-            throw new RefusalException("no-ground", kind is LetterKind.Clearance
-                ? "Nothing on this screen asks for a physician's written OK."
-                : "Nothing on this screen asks for a physician to look first.");
+            throw new RefusalException(
+                "no-ground",
+                kind is LetterKind.Clearance
+                    ? "Nothing on this screen asks for a physician's written OK."
+                    : "Nothing on this screen asks for a physician to look first."
+            );
         }
 
         var person = subject.Screened;
         var born = person.BirthDate is { } b ? $", born {Spoken.Format(b)}" : "";
         return new(
-            kind, kind is LetterKind.Clearance ? "Request for a written OK" : "Referral", "the treating physician",
-            grounds.Any(f => f.Outcome.ForbidsTreatment()), subject.ClientName + born, Spoken.Format(person.Date),
+            kind,
+            kind is LetterKind.Clearance ? "Request for a written OK" : "Referral",
+            "the treating physician",
+            grounds.Any(f => f.Outcome.ForbidsTreatment()),
+            subject.ClientName + born,
+            Spoken.Format(person.Date),
             [
                 new("What we saw", Seen(subject), Facts(person, grounds, knowledge)),
-                kind is LetterKind.Clearance ? Asked(grounds) : new("Why we did not go on", "", [.. grounds.Select(f => $"{f.Title}. {f.Why}")]),
+                kind is LetterKind.Clearance
+                    ? Asked(grounds)
+                    : new("Why we did not go on", "", [.. grounds.Select(f => $"{f.Title}. {f.Why}")]),
                 kind is LetterKind.Clearance
                     ? new("What we would do", $"Planned: {subject.PlanName}. With your OK we keep to this in any case:", Kept(findings))
-                    : new("What we ask", "Please look at this and let us know whether and when bodywork may go on, and what to leave out.", []),
-                .. kind is LetterKind.Clearance ? [new LetterPart("Your answer", "", ["[ ] may go on as described", "[ ] may go on, but:", "[ ] not for now", "valid until:", "name and signature:"])] : Array.Empty<LetterPart>(),
+                    : new(
+                        "What we ask",
+                        "Please look at this and let us know whether and when bodywork may go on, and what to leave out.",
+                        []
+                    ),
+                .. kind is LetterKind.Clearance
+                    ?
+                    [
+                        new LetterPart(
+                            "Your answer",
+                            "",
+                            ["[ ] may go on as described", "[ ] may go on, but:", "[ ] not for now", "valid until:", "name and signature:"]
+                        ),
+                    ]
+                    : Array.Empty<LetterPart>(),
             ],
-            subject.From);
+            subject.From
+        );
     }
 
-    private static string Seen(LetterSubject subject) => subject.Words.Trim().Length > 0
-        ? $"They told us: \"{subject.Words.Trim()}\""
-        : "They came for bodywork; before it we ask and look.";
+    private static string Seen(LetterSubject subject) =>
+        subject.Words.Trim().Length > 0
+            ? $"They told us: \"{subject.Words.Trim()}\""
+            : "They came for bodywork; before it we ask and look.";
 
     private static IReadOnlyList<string> Facts(ScreenSubject person, List<Finding> grounds, KnowledgeBase knowledge)
     {
         var said = grounds.SelectMany(f => f.Because.Split("; ")).Where(s => s.Length > 0).Distinct().ToList();
-        var others = person.Facts.Where(f => f.Status is FactStatus.Known or FactStatus.Suspected && knowledge.Facts[f.Fact] is { Group: not "consent" and not "position limits" })
-            .Select(f => Conditions.Saying(f, person.Date, knowledge)).Where(s => !said.Contains(s)).Distinct().ToList();
+        var others = person
+            .Facts.Where(f =>
+                f.Status is FactStatus.Known or FactStatus.Suspected
+                && knowledge.Facts[f.Fact] is { Group: not "consent" and not "position limits" }
+            )
+            .Select(f => Conditions.Saying(f, person.Date, knowledge))
+            .Where(s => !said.Contains(s))
+            .Distinct()
+            .ToList();
         return [.. said, .. others.Count > 0 ? [$"Also known to us: {string.Join("; ", others)}"] : Array.Empty<string>()];
     }
 

@@ -1,5 +1,5 @@
-using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Screening;
 
@@ -9,8 +9,15 @@ namespace AmpleLantern.Core.Screening;
 /// <param name="Region">The region it is asked about, for consent.</param>
 /// <param name="StrictAnswer">The fact that the careful answer notes: the fact itself, or for consent its refusal.</param>
 public sealed record MissingFact(
-    string Fact, string Question, Outcome Strongest, string Why, IReadOnlyList<string> Steps, FactScope Scope, string? Region = null,
-    string? StrictAnswer = null)
+    string Fact,
+    string Question,
+    Outcome Strongest,
+    string Why,
+    IReadOnlyList<string> Steps,
+    FactScope Scope,
+    string? Region = null,
+    string? StrictAnswer = null
+)
 {
     /// <summary>What a yes notes.</summary>
     public FactEntry IfYes => new(Fact, Region: Region);
@@ -31,14 +38,20 @@ public static class MissingFacts
         var asked = subject.Facts.Select(f => f.Fact).ToHashSet();
         return
         [
-            .. knowledge.Rules.All
-                .SelectMany(r => Conditions.FactsAsked(r.When, knowledge).Distinct().Where(f => !asked.Contains(f) && Askable(knowledge.Facts[f]))
-                    .SelectMany(f => r.Then.Select(e => (Fact: f, Rule: r, Effect: e, Steps: Touched(e, plan, knowledge)))))
+            .. knowledge
+                .Rules.All.SelectMany(r =>
+                    Conditions
+                        .FactsAsked(r.When, knowledge)
+                        .Distinct()
+                        .Where(f => !asked.Contains(f) && Askable(knowledge.Facts[f]))
+                        .SelectMany(f => r.Then.Select(e => (Fact: f, Rule: r, Effect: e, Steps: Touched(e, plan, knowledge))))
+                )
                 .Where(x => x.Effect.Outcome is not Outcome.Note && (x.Effect.On is null || x.Steps.Count > 0))
                 .GroupBy(x => x.Fact)
                 .Select(g => Missing(g.Key, g.OrderBy(x => x.Effect.Outcome).First(), knowledge))
                 .Concat(Consents(subject, plan, knowledge))
-                .OrderBy(m => m.Strongest).ThenBy(m => m.Fact, StringComparer.Ordinal),
+                .OrderBy(m => m.Strongest)
+                .ThenBy(m => m.Fact, StringComparer.Ordinal),
         ];
     }
 
@@ -51,20 +64,39 @@ public static class MissingFacts
     {
         var without = Derived.WithoutConsent(subject, knowledge).ToHashSet();
         var consent = knowledge.Facts[Derived.ConsentGiven];
-        return plan.Steps.Where(s => without.Contains(s.Region)).GroupBy(s => s.Region).Select(g => new MissingFact(
-            Derived.ConsentGiven, consent.Question.Replace("{region}", knowledge.Regions[g.Key].Name, StringComparison.Ordinal), Outcome.Avoid,
-            knowledge.Rules[Derived.NoConsentRule].Title, [.. g.Select(s => s.Name).Distinct()], consent.Scope, g.Key, Derived.ConsentRefused));
+        return plan
+            .Steps.Where(s => without.Contains(s.Region))
+            .GroupBy(s => s.Region)
+            .Select(g => new MissingFact(
+                Derived.ConsentGiven,
+                consent.Question.Replace("{region}", knowledge.Regions[g.Key].Name, StringComparison.Ordinal),
+                Outcome.Avoid,
+                knowledge.Rules[Derived.NoConsentRule].Title,
+                [.. g.Select(s => s.Name).Distinct()],
+                consent.Scope,
+                g.Key,
+                Derived.ConsentRefused
+            ));
     }
 
-    private static List<string> Touched(Effect effect, Plan plan, PracticeKnowledge knowledge) => effect.On is null
-        ? []
-        : [.. plan.Steps.Where(s => Touching.Touches(effect.On, null, s, knowledge)).Select(s => s.Name).Distinct()];
+    private static List<string> Touched(Effect effect, Plan plan, PracticeKnowledge knowledge) =>
+        effect.On is null ? [] : [.. plan.Steps.Where(s => Touching.Touches(effect.On, null, s, knowledge)).Select(s => s.Name).Distinct()];
 
     private static MissingFact Missing(
-        string fact, (string Fact, Rule Rule, Effect Effect, List<string> Steps) strongest, PracticeKnowledge knowledge)
+        string fact,
+        (string Fact, Rule Rule, Effect Effect, List<string> Steps) strongest,
+        PracticeKnowledge knowledge
+    )
     {
         var definition = knowledge.Facts[fact];
-        return new(fact, definition.Question, strongest.Effect.Outcome, strongest.Effect.Say ?? strongest.Rule.Title,
-            strongest.Steps, definition.Scope, StrictAnswer: fact);
+        return new(
+            fact,
+            definition.Question,
+            strongest.Effect.Outcome,
+            strongest.Effect.Say ?? strongest.Rule.Title,
+            strongest.Steps,
+            definition.Scope,
+            StrictAnswer: fact
+        );
     }
 }

@@ -1,11 +1,21 @@
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Screening;
 
 /// <summary>One way to answer a card: the same replacement on one step or several.</summary>
 /// <param name="Level">The level it goes down to, where that is the way.</param>
 public sealed record WayOut(
-    string Replacement, string Saying, IReadOnlyList<string> Steps, double AddedSeconds, int Score, string Why, int? Level, bool LeavesOut);
+    string Replacement,
+    string Saying,
+    IReadOnlyList<string> Steps,
+    double AddedSeconds,
+    int Score,
+    string Why,
+    int? Level,
+    bool LeavesOut
+);
 
 /// <summary>Findings that ask for the same thing, as one card.</summary>
 /// <param name="Steps">Names of the steps it touches, each once.</param>
@@ -15,12 +25,22 @@ public sealed record WayOut(
 /// <param name="AsksConsent">Regions nobody has been asked about, where that is what the card is about.</param>
 /// <param name="WithoutWay">Steps the best way does not answer.</param>
 public sealed record FindingCard(
-    Outcome Outcome, IReadOnlyList<Finding> Findings, IReadOnlyList<string> Steps, int StepCount, bool Settled, bool Final, bool AsksClearance,
-    IReadOnlyList<string> AsksConsent, IReadOnlyList<Override> Reasons, IReadOnlyList<WayOut> Ways, int WithoutWay);
+    Outcome Outcome,
+    IReadOnlyList<Finding> Findings,
+    IReadOnlyList<string> Steps,
+    int StepCount,
+    bool Settled,
+    bool Final,
+    bool AsksClearance,
+    IReadOnlyList<string> AsksConsent,
+    IReadOnlyList<Override> Reasons,
+    IReadOnlyList<WayOut> Ways,
+    int WithoutWay
+);
 
 /// <summary>Places with the same limits today.</summary>
 /// <param name="Regions">Ids of the regions; empty for the whole visit.</param>
-public sealed record PlaceLimit(Outcome Outcome, IReadOnlyList<string> Titles, IReadOnlyList<string> Regions);
+public sealed record PlaceCap(Outcome Outcome, IReadOnlyList<string> Titles, IReadOnlyList<string> Regions);
 
 /// <summary>A screen result made ready to be read: what belongs together, what is flagged, what can be changed.</summary>
 /// <param name="Flagged">Ids of steps on which something stands that has no reason on record.</param>
@@ -28,8 +48,14 @@ public sealed record PlaceLimit(Outcome Outcome, IReadOnlyList<string> Titles, I
 /// <param name="Changeable">How many steps a swap is known for.</param>
 /// <param name="MostIsOut">Half the plan or more is to be left out: another flow may serve better.</param>
 public sealed record ScreenShown(
-    IReadOnlyList<FindingCard> Cards, IReadOnlyList<Finding> Notes, IReadOnlyList<PlaceLimit> Limits, IReadOnlyList<string> Flagged,
-    IReadOnlyList<string> LeftOut, int Changeable, bool MostIsOut)
+    IReadOnlyList<FindingCard> Cards,
+    IReadOnlyList<Finding> Notes,
+    IReadOnlyList<PlaceCap> Limits,
+    IReadOnlyList<string> Flagged,
+    IReadOnlyList<string> LeftOut,
+    int Changeable,
+    bool MostIsOut
+)
 {
     public static ScreenShown Of(ScreenResult screen, Plan plan, IReadOnlyList<Override> overrides)
     {
@@ -42,43 +68,82 @@ public sealed record ScreenShown(
             [.. screen.Findings.Where(f => !f.Outcome.NeedsAnswer())],
             Limit(open, steps),
             [.. open.SelectMany(f => f.Steps).Distinct()],
-            leftOut, screen.Swaps.Select(s => s.Step).Distinct().Count(), leftOut.Count * 2 >= plan.Steps.Count);
+            leftOut,
+            screen.Swaps.Select(s => s.Step).Distinct().Count(),
+            leftOut.Count * 2 >= plan.Steps.Count
+        );
     }
 
-    /// <summary>Findings that take the same steps out, for three reasons, are one card; so are those that say the same of the whole visit.</summary>
+    /// <summary>
+    /// Findings that take the same steps out, for three reasons, are one card; so are those that say the same of the whole visit.
+    /// </summary>
     private static (Outcome, string) Alike(Finding f) => (f.Outcome, f.Steps.Count > 0 ? string.Join(',', f.Steps) : f.Rule + f.Title);
 
-    private static FindingCard Card(List<Finding> same, ScreenResult screen, Dictionary<string, PlanStep> steps, IReadOnlyList<Override> overrides)
+    private static FindingCard Card(
+        List<Finding> same,
+        ScreenResult screen,
+        Dictionary<string, PlanStep> steps,
+        IReadOnlyList<Override> overrides
+    )
     {
         var first = same[0];
         var reasons = overrides.Where(o => same.Any(f => f.Rule == o.Rule)).ToList();
         var touched = first.Steps.Select(steps.GetValueOrDefault).OfType<PlanStep>().ToList();
         var ways = Ways(first, screen.Swaps);
         return new(
-            first.Outcome, same, [.. touched.Select(s => s.Name).Distinct()], first.Steps.Count,
-            same.All(f => reasons.Any(o => o.Rule == f.Rule)), first.Outcome.ForbidsTreatment(), first.Outcome is Outcome.Clearance,
+            first.Outcome,
+            same,
+            [.. touched.Select(s => s.Name).Distinct()],
+            first.Steps.Count,
+            same.All(f => reasons.Any(o => o.Rule == f.Rule)),
+            first.Outcome.ForbidsTreatment(),
+            first.Outcome is Outcome.Clearance,
             first.Fact == Derived.ConsentMissing ? [.. touched.Select(s => s.Region).Distinct()] : [],
-            reasons, ways, ways.Count > 0 ? first.Steps.Count - ways[0].Steps.Count : 0);
+            reasons,
+            ways,
+            ways.Count > 0 ? first.Steps.Count - ways[0].Steps.Count : 0
+        );
     }
 
     private static List<WayOut> Ways(Finding finding, IReadOnlyList<Swap> swaps) =>
-    [
-        .. swaps.Where(s => s.Rule == finding.Rule && finding.Steps.Contains(s.Step)).GroupBy(s => s.Replacement).Select(g => new WayOut(
-                g.Key, g.First().Saying, [.. g.Select(s => s.Step)], Math.Round(g.Sum(s => s.AddedSeconds), 1), g.First().Score, g.First().Why,
-                SwapWays.LevelOf(g.Key), g.Key == SwapWays.LeaveOut))
-            .OrderByDescending(w => w.Score),
-    ];
+        [
+            .. swaps
+                .Where(s => s.Rule == finding.Rule && finding.Steps.Contains(s.Step))
+                .GroupBy(s => s.Replacement)
+                .Select(g => new WayOut(
+                    g.Key,
+                    g.First().Saying,
+                    [.. g.Select(s => s.Step)],
+                    Math.Round(g.Sum(s => s.AddedSeconds), 1),
+                    g.First().Score,
+                    g.First().Why,
+                    SwapWays.LevelOf(g.Key),
+                    g.Key == SwapWays.LeaveOut
+                ))
+                .OrderByDescending(w => w.Score),
+        ];
 
     /// <summary>Where today's limits lie; places with the same limits are said together, the strictest first.</summary>
-    private static List<PlaceLimit> Limit(List<Finding> open, Dictionary<string, PlanStep> steps)
+    private static List<PlaceCap> Limit(List<Finding> open, Dictionary<string, PlanStep> steps)
     {
-        var places = open.SelectMany(f => (f.WholeVisit ? [""] : f.Steps.Select(id => steps.GetValueOrDefault(id)?.Region).OfType<string>().Distinct()).Select(region => (region, f)))
+        var places = open.SelectMany(f =>
+                (f.WholeVisit ? [""] : f.Steps.Select(id => steps.GetValueOrDefault(id)?.Region).OfType<string>().Distinct()).Select(
+                    region => (region, f)
+                )
+            )
             .GroupBy(x => x.region, x => x.f)
-            .Select(g => (Region: g.Key, Outcome: g.Min(f => f.Outcome), Titles: g.Select(f => f.Title).Distinct().Order(StringComparer.Ordinal).ToList()));
+            .Select(g =>
+                (
+                    Region: g.Key,
+                    Outcome: g.Min(f => f.Outcome),
+                    Titles: g.Select(f => f.Title).Distinct().Order(StringComparer.Ordinal).ToList()
+                )
+            );
         return
         [
-            .. places.GroupBy(p => string.Join('\n', p.Titles))
-                .Select(g => new PlaceLimit(g.Min(p => p.Outcome), g.First().Titles, [.. g.Select(p => p.Region).Where(r => r.Length > 0)]))
+            .. places
+                .GroupBy(p => string.Join('\n', p.Titles))
+                .Select(g => new PlaceCap(g.Min(p => p.Outcome), g.First().Titles, [.. g.Select(p => p.Region).Where(r => r.Length > 0)]))
                 .OrderBy(l => l.Outcome),
         ];
     }

@@ -1,5 +1,3 @@
-using AmpleLantern.Core.Knowledge;
-
 namespace AmpleLantern.Core.Screening;
 
 /// <summary>One thing that stands between the plan and its start.</summary>
@@ -20,25 +18,33 @@ public static class StartGate
     {
         var obstacles = findings
             .Where(f => f.Outcome.ForbidsTreatment() || f.Outcome.NeedsAnswer() && overrides.All(o => o.Rule != f.Rule))
-            .Select(f => new Obstacle(f.Rule, f.Outcome, f.Title, !f.Outcome.ForbidsTreatment())).ToList();
+            .Select(f => new Obstacle(f.Rule, f.Outcome, f.Title, !f.Outcome.ForbidsTreatment()))
+            .ToList();
         return new(obstacles.Count == 0, obstacles);
     }
 
     /// <exception cref="RefusalException">The finding cannot be overridden, is not there, or the reason says nothing.</exception>
     public static void CheckOverride(string rule, string reason, IReadOnlyList<Finding> findings)
     {
-        var finding = findings.FirstOrDefault(f => f.Rule == rule)
+        var finding =
+            findings.FirstOrDefault(f => f.Rule == rule)
             ?? throw new RefusalException("no-such-finding", "This finding no longer stands. Look at the screen again.", "/rule");
         if (findings.Any(f => f.Rule == rule && f.Outcome.ForbidsTreatment()))
         {
-            throw new RefusalException("cannot-override",
-                $"\"{finding.Title}\" means: do not treat today. No reason lifts it; a physician has to look first.", "/rule");
+            throw new RefusalException(
+                "cannot-override",
+                $"\"{finding.Title}\" means: do not treat today. No reason lifts it; a physician has to look first.",
+                "/rule"
+            );
         }
 
         if (reason.Trim().Length < ShortestReason)
         {
-            throw new RefusalException("reason-too-short",
-                $"Write the reason in at least {ShortestReason} letters, so that it can be understood later.", "/reason");
+            throw new RefusalException(
+                "reason-too-short",
+                $"Write the reason in at least {ShortestReason} letters, so that it can be understood later.",
+                "/reason"
+            );
         }
     }
 }

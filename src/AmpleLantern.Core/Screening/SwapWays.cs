@@ -1,6 +1,10 @@
+using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure;
+using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Screening;
 
@@ -8,6 +12,7 @@ namespace AmpleLantern.Core.Screening;
 /// <param name="Cost">Points taken off 100.</param>
 /// <param name="CostPerMinute">Points for each minute the plan gets longer or shorter.</param>
 /// <param name="Why">What of the step stays.</param>
+[Kind("swapWays", "way of swapping")]
 public sealed record SwapWay(string Id, string Name, Source Source, int Cost, int CostPerMinute, string Why) : IKnown;
 
 /// <summary>The ways in which a step can change, and the step as it then is.</summary>
@@ -23,20 +28,35 @@ public static class SwapWays
     public static int? LevelOf(string way) => way.Split(':', 2) is ["level", var l] && int.TryParse(l, out var level) ? level : null;
 
     /// <summary>The ways that could answer a finding on a step. Each still has to be screened.</summary>
-    public static IEnumerable<(string Kind, string Id, string Saying)> For(Finding finding, PlanStep step, Limits limits, ScreenContext context) =>
-        finding.Outcome is Outcome.Modify ? Within(finding.Cap, step, context.Knowledge) : limits.Once(step, () => Around(step, limits, context.Knowledge));
+    public static IEnumerable<(string Kind, string Id, string Saying)> For(
+        Finding finding,
+        PlanStep step,
+        Caps caps,
+        ScreenContext context
+    ) =>
+        finding.Outcome is Outcome.Modify
+            ? Within(finding.Cap, step, context.Knowledge)
+            : caps.Once(step, () => Around(step, caps, context.Knowledge));
 
     /// <summary>The step with a way taken: none, one or several steps.</summary>
     /// <exception cref="KnowledgeException">The way is not known.</exception>
-    public static IReadOnlyList<PlanStep> Changed(PlanStep step, string way, Limits limits, ScreenContext context)
+    public static IReadOnlyList<PlanStep> Changed(PlanStep step, string way, Caps caps, ScreenContext context)
     {
         var knowledge = context.Knowledge;
         return way.Split(':', 2) switch
         {
             [LeaveOut] => [],
-            [Points] => WithoutPoints(step, limits.PointsOut(step)),
+            [Points] => WithoutPoints(step, caps.PointsOut(step)),
             [NoProduct] => [step with { Products = null }],
-            ["contact", var c] => [step with { Contact = knowledge.Contacts[c].Id, InsteadOf = step.InsteadOf ?? step.Name, Replaces = step.Replaces ?? step.Id }],
+            ["contact", var c] =>
+            [
+                step with
+                {
+                    Contact = knowledge.Contacts[c].Id,
+                    InsteadOf = step.InsteadOf ?? step.Name,
+                    Replaces = step.Replaces ?? step.Id,
+                },
+            ],
             ["position", var p] => [step with { Position = knowledge.Positions[p].Id }],
             ["surface", var s] => [step with { Surface = s }],
             ["technique", var t] => [Other(step, knowledge.Techniques[t])],
@@ -50,9 +70,13 @@ public static class SwapWays
     }
 
     /// <summary>A pattern that stays no longer than this in one place.</summary>
-    public static PatternSpec Shorter(PatternSpec pattern, int seconds) => pattern.Hold is { } h
-        ? pattern with { Hold = new(Math.Min(h.Min, seconds), Math.Min(h.Usual, seconds), Math.Min(h.Max, seconds)) }
-        : pattern;
+    public static PatternSpec Shorter(PatternSpec pattern, int seconds) =>
+        pattern.Hold is { } h
+            ? pattern with
+            {
+                Hold = new(Math.Min(h.Min, seconds), Math.Min(h.Usual, seconds), Math.Min(h.Max, seconds)),
+            }
+            : pattern;
 
     private static IEnumerable<(string Kind, string Id, string Saying)> Within(Cap? cap, PlanStep step, KnowledgeBase knowledge)
     {
@@ -81,22 +105,30 @@ public static class SwapWays
             yield return ("pace", $"pace:{pace}", $"at {pace} percent of the usual pace");
         }
 
-        if (cap?.Surface is { } surface && knowledge.Techniques[step.Technique] is { } technique && (surface == "mat" ? technique.Floor : technique.Table))
+        if (
+            cap?.Surface is { } surface
+            && knowledge.Techniques[step.Technique] is { } technique
+            && (surface == "mat" ? technique.Floor : technique.Table)
+        )
         {
             yield return ("surface", $"surface:{surface}", $"the same on the {surface}");
         }
     }
 
-    private static IEnumerable<(string Kind, string Id, string Saying)> Around(PlanStep step, Limits limits, KnowledgeBase knowledge)
+    private static IEnumerable<(string Kind, string Id, string Saying)> Around(PlanStep step, Caps caps, KnowledgeBase knowledge)
     {
         var technique = knowledge.Techniques[step.Technique];
-        foreach (var r in knowledge.Replacements.All.Where(r =>
-            r.For == technique.Family && (r.Regions.Count == 0 || r.Regions.Any(x => x == step.Region || knowledge.Overlap(x, step.Region)))))
+        foreach (
+            var r in knowledge.Replacements.All.Where(r =>
+                knowledge.Is(technique, r.For)
+                && (r.Regions.Count == 0 || r.Regions.Any(x => x == step.Region || knowledge.Overlap(x, step.Region)))
+            )
+        )
         {
             yield return ("replacement", r.Id, r.Saying);
         }
 
-        var pointsOut = limits.PointsOut(step);
+        var pointsOut = caps.PointsOut(step);
         if (step.Points is { } points && points.Any(pointsOut.Contains) && !points.All(pointsOut.Contains))
         {
             yield return (Points, Points, $"without {string.Join(", ", points.Where(pointsOut.Contains))}");
@@ -113,7 +145,9 @@ public static class SwapWays
             yield return ("side", "side:right", "the right side only");
         }
 
-        foreach (var contact in technique.Contacts.Where(c => c != step.Contact).Select(c => knowledge.Contacts[c]).OrderBy(c => c.Strength))
+        foreach (
+            var contact in technique.Contacts.Where(c => c != step.Contact).Select(c => knowledge.Contacts[c]).OrderBy(c => c.Strength)
+        )
         {
             yield return ("contact", $"contact:{contact.Id}", $"the same with the {contact.Name.ToLowerInvariant()}");
         }
@@ -124,8 +158,12 @@ public static class SwapWays
         }
 
         // The nearest in purpose first; a long list of others helps nobody to choose.
-        foreach (var other in knowledge.Techniques.All.Where(t => Serves(t, step, technique))
-            .OrderByDescending(t => t.Purposes.Count(technique.Purposes.Contains)).Take(MostOthers))
+        foreach (
+            var other in knowledge
+                .Techniques.All.Where(t => Serves(t, step, technique))
+                .OrderByDescending(t => t.Purposes.Count(technique.Purposes.Contains))
+                .Take(MostOthers)
+        )
         {
             yield return ("technique", $"technique:{other.Id}", $"{other.Name.ToLowerInvariant()} in its place");
         }
@@ -137,20 +175,24 @@ public static class SwapWays
     /// Another family of the same tradition that can be given here as things stand, for one of the same purposes, and that goes no deeper.
     /// </summary>
     private static bool Serves(Technique other, PlanStep step, Technique technique) =>
-        other.Family != technique.Family && other.Tradition == technique.Tradition && other.Levels.Max <= technique.Levels.Max
-        && other.Positions.Contains(step.Position) && other.Patterns.Contains(step.Pattern.Kind)
+        other.Family != technique.Family
+        && other.Tradition == technique.Tradition
+        && other.Levels.Max <= technique.Levels.Max
+        && other.Positions.Contains(step.Position)
+        && other.Patterns.Contains(step.Pattern.Kind)
         && other.Purposes.Any(p => technique.Purposes.Contains(p));
 
-    private static PlanStep Other(PlanStep step, Technique technique) => step with
-    {
-        Technique = technique.Id,
-        Name = $"{technique.Name} in place of {step.InsteadOf ?? step.Name}",
-        Contact = technique.Contacts.Contains(step.Contact) ? step.Contact : technique.Contacts[0],
-        Level = technique.Levels.Clamp(step.Level),
-        Breath = technique.Breath,
-        InsteadOf = step.InsteadOf ?? step.Name,
-        Replaces = step.Replaces ?? step.Id,
-    };
+    private static PlanStep Other(PlanStep step, Technique technique) =>
+        step with
+        {
+            Technique = technique.Id,
+            Name = $"{technique.Name} in place of {step.InsteadOf ?? step.Name}",
+            Contact = technique.Contacts.Contains(step.Contact) ? step.Contact : technique.Contacts[0],
+            Level = technique.Levels.Clamp(step.Level),
+            Breath = technique.Breath,
+            InsteadOf = step.InsteadOf ?? step.Name,
+            Replaces = step.Replaces ?? step.Id,
+        };
 
     private static IReadOnlyList<PlanStep> WithoutPoints(PlanStep step, IReadOnlySet<string> taken)
     {
@@ -165,6 +207,13 @@ public static class SwapWays
         var placed = FlowPlans.Step(template, $"{step.Id}.{template.Id}", step.Block, step.Side, pair, knowledge, school);
         // The client stays as they lie, where the new work allows it.
         var position = template.AlsoIn?.Contains(step.Position) == true ? step.Position : placed.Position;
-        return placed with { InsteadOf = step.Name, Replaces = step.Replaces ?? step.Id, Role = step.Role, Position = position, Surface = step.Surface };
+        return placed with
+        {
+            InsteadOf = step.Name,
+            Replaces = step.Replaces ?? step.Id,
+            Role = step.Role,
+            Position = position,
+            Surface = step.Surface,
+        };
     }
 }

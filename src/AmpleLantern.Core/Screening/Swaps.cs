@@ -1,5 +1,8 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Screening;
 
@@ -8,15 +11,19 @@ public static class Swaps
 {
     /// <summary>For each step touched by an avoid or a modify: the permitted ways, best first.</summary>
     public static IReadOnlyList<Swap> For(
-        IReadOnlyList<Finding> findings, IReadOnlyList<(Rule, IReadOnlyList<Trigger>)> triggered, ScreenContext context)
+        IReadOnlyList<Finding> findings,
+        IReadOnlyList<(Rule, IReadOnlyList<Trigger>)> triggered,
+        ScreenContext context
+    )
     {
-        var limits = new Limits(triggered, context);
+        var caps = new Caps(triggered, context);
         var tried = new Dictionary<(string Step, string Way), Tried>();
         var steps = context.Plan.Steps.ToDictionary(s => s.Id);
         return
         [
-            .. findings.Where(f => f.Outcome is Outcome.Avoid or Outcome.Modify)
-                .SelectMany(f => f.Steps.SelectMany(id => Ways(f, steps[id], limits, context, tried))),
+            .. findings
+                .Where(f => f.Outcome is Outcome.Avoid or Outcome.Modify)
+                .SelectMany(f => f.Steps.SelectMany(id => Ways(f, steps[id], caps, context, tried))),
         ];
     }
 
@@ -29,8 +36,8 @@ public static class Swaps
     public static Plan Apply(ScreenSubject subject, string stepId, string replacement, ScreenContext context)
     {
         var step = context.Plan.Step(stepId);
-        var limits = new Limits(Screen.Triggered(subject, context.School, context.Knowledge), context);
-        var changed = limits.Capped(SwapWays.Changed(step, replacement, limits, context));
+        var caps = new Caps(Screener.Triggered(subject, context.School, context.Knowledge), context);
+        var changed = caps.Capped(SwapWays.Changed(step, replacement, caps, context));
         return context.Plan with { Steps = [.. context.Plan.Steps.SelectMany(s => s.Id == stepId ? changed : [s])] };
     }
 
@@ -43,7 +50,7 @@ public static class Swaps
         // Each round changes or removes every step one finding touches, so rounds are few; the limit is a safety line.
         for (var round = 0; round < MostRounds; round++)
         {
-            var screen = Screen.Run(subject, context.Plan, context.School, context.Tempo, context.Knowledge);
+            var screen = Screener.Run(subject, context.Plan, context.School, context.Tempo, context.Knowledge);
             // What is taken out first need not be made gentler.
             var next = screen.Findings.Select(f => f.Rule).FirstOrDefault(r => screen.Swaps.Any(s => s.Rule == r));
             if (next is null)
@@ -63,11 +70,22 @@ public static class Swaps
     private const int MostRounds = 60;
 
     private static IEnumerable<Swap> Ways(
-        Finding finding, PlanStep step, Limits limits, ScreenContext context, Dictionary<(string Step, string Way), Tried> tried)
+        Finding finding,
+        PlanStep step,
+        Caps caps,
+        ScreenContext context,
+        Dictionary<(string Step, string Way), Tried> tried
+    )
     {
-        var stood = limits.On(step);
-        return SwapWays.For(finding, step, limits, context)
-            .Select(way => (way, Tried: tried.TryGetValue((step.Id, way.Id), out var t) ? t : tried[(step.Id, way.Id)] = Try(step, way.Id, limits, context)))
+        var stood = caps.On(step);
+        return SwapWays
+            .For(finding, step, caps, context)
+            .Select(way =>
+                (
+                    way,
+                    Tried: tried.TryGetValue((step.Id, way.Id), out var t) ? t : tried[(step.Id, way.Id)] = Try(step, way.Id, caps, context)
+                )
+            )
             .Where(x => Better(finding, stood, x.Tried.Standing))
             .Select(x =>
             {
@@ -78,44 +96,59 @@ public static class Swaps
             .OrderByDescending(s => s.Score);
     }
 
-    private static Tried Try(PlanStep step, string way, Limits limits, ScreenContext context)
+    private static Tried Try(PlanStep step, string way, Caps caps, ScreenContext context)
     {
-        var after = limits.Capped(SwapWays.Changed(step, way, limits, context));
+        var after = caps.Capped(SwapWays.Changed(step, way, caps, context));
         var added = after is [var only] && LastsAsLong(only, step) ? 0 : Math.Round(WorkOf(after, context) - WorkOf([step], context), 1);
-        return new(after, [.. after.SelectMany(limits.On)], added);
+        return new(after, [.. after.SelectMany(caps.On)], added);
     }
 
     /// <summary>
     /// The finding is gone from the steps that come in, and nothing as strong stands on them. A gentler way may stand on a step that
     /// is taken out or changed by another finding anyway: that one has swaps of its own.
     /// </summary>
-    private static bool Better(Finding finding, IReadOnlyList<(Rule Rule, Effect Effect)> stood, IReadOnlyList<(Rule Rule, Effect Effect)> standing) =>
-        standing.All(x => x.Effect.Outcome > finding.Outcome
-            || finding.Outcome is Outcome.Modify && stood.Contains(x) && !(x.Rule.Id == finding.Rule && x.Effect.Outcome == finding.Outcome && (x.Effect.Say ?? x.Rule.Title) == finding.Title));
+    private static bool Better(
+        Finding finding,
+        IReadOnlyList<(Rule Rule, Effect Effect)> stood,
+        IReadOnlyList<(Rule Rule, Effect Effect)> standing
+    ) =>
+        standing.All(x =>
+            x.Effect.Outcome > finding.Outcome
+            || finding.Outcome is Outcome.Modify
+                && stood.Contains(x)
+                && !(x.Rule.Id == finding.Rule && x.Effect.Outcome == finding.Outcome && (x.Effect.Say ?? x.Rule.Title) == finding.Title)
+        );
 
     /// <summary>Whether nothing that takes time has changed.</summary>
-    private static bool LastsAsLong(PlanStep one, PlanStep other) => ReferenceEquals(one.Pattern, other.Pattern) && one.Technique == other.Technique
-        && one.PacePercent == other.PacePercent && one.Breath == other.Breath;
+    private static bool LastsAsLong(PlanStep one, PlanStep other) =>
+        ReferenceEquals(one.Pattern, other.Pattern)
+        && one.Technique == other.Technique
+        && one.PacePercent == other.PacePercent
+        && one.Breath == other.Breath;
 
     private static double WorkOf(IReadOnlyList<PlanStep> steps, ScreenContext context) =>
         steps.Sum(s => PlanExpansion.WorkSeconds(s, s.Repeats, context.Tempo, context.Knowledge));
 }
 
 /// <summary>What the triggered rules ask of single steps: what stands on one, and how far it may go.</summary>
-public sealed class Limits(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Triggers)> triggered, ScreenContext context)
+public sealed class Caps(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Triggers)> triggered, ScreenContext context)
 {
     private readonly List<(Rule Rule, Effect Effect, IReadOnlyList<Trigger> Triggers)> effects =
     [
-        .. triggered.SelectMany(t => t.Rule.Then.Where(e => e.On is not null && e.Outcome is Outcome.Avoid or Outcome.Modify && e.On is not null)
-            .Select(e => (t.Rule, e, t.Triggers))),
+        .. triggered.SelectMany(t =>
+            t.Rule.Then.Where(e => e.On is not null && e.Outcome is Outcome.Avoid or Outcome.Modify && e.On is not null)
+                .Select(e => (t.Rule, e, t.Triggers))
+        ),
     ];
 
     private readonly Dictionary<PlanStep, IReadOnlyList<(Rule Rule, Effect Effect)>> standing = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<string, IReadOnlyList<(string Kind, string Id, string Saying)>> ways = [];
 
     /// <summary>The ways round a step are the same for every finding on it.</summary>
-    internal IReadOnlyList<(string Kind, string Id, string Saying)> Once(PlanStep step, Func<IEnumerable<(string Kind, string Id, string Saying)>> find) =>
-        ways.TryGetValue(step.Id, out var found) ? found : ways[step.Id] = [.. find()];
+    internal IReadOnlyList<(string Kind, string Id, string Saying)> Once(
+        PlanStep step,
+        Func<IEnumerable<(string Kind, string Id, string Saying)>> find
+    ) => ways.TryGetValue(step.Id, out var found) ? found : ways[step.Id] = [.. find()];
 
     /// <summary>The effects of avoid and modify that stand on a step. A cap the step keeps to does not.</summary>
     public IReadOnlyList<(Rule Rule, Effect Effect)> On(PlanStep step) =>
@@ -128,9 +161,11 @@ public sealed class Limits(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Trig
     public IReadOnlyList<PlanStep> Capped(IReadOnlyList<PlanStep> steps) => [.. steps.Select(Capped)];
 
     /// <summary>Points of a step that some finding takes out.</summary>
-    public IReadOnlySet<string> PointsOut(PlanStep step) => effects
-        .Where(x => x.Effect.Outcome is Outcome.Avoid && x.Effect.On!.Points is not null && Touch(x, step))
-        .SelectMany(x => x.Effect.On!.Points!).ToHashSet();
+    public IReadOnlySet<string> PointsOut(PlanStep step) =>
+        effects
+            .Where(x => x.Effect is { Outcome: Outcome.Avoid, On: { Points: not null } or { PointCautions: not null } } && Touch(x, step))
+            .SelectMany(x => Touching.PointsMeant(x.Effect.On!, step, context.Knowledge))
+            .ToHashSet();
 
     private List<(Rule Rule, Effect Effect)> Standing(PlanStep step)
     {

@@ -1,6 +1,9 @@
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Screening;
 
@@ -30,7 +33,7 @@ public static class Touching
             && (target.LiesOn is null || In(target.LiesOn, knowledge.Positions[step.Position].LiesOn))
             && In(target.Surfaces, step.Surface ?? Mat)
             && In(target.Lines, step.Line)
-            && (target.Points is null || (step.Points ?? []).Any(target.Points.Contains))
+            && (target.Points is null && target.PointCautions is null || PointsMeant(target, step, knowledge).Any())
             && (target.Products is null || OnSkin(step, knowledge).Any(target.Products.Contains))
             && (!target.NamedProduct || Named(entry, step, knowledge))
             && (!target.Warm || (step.Products ?? []).Any(p => knowledge.Products[p].Warm))
@@ -40,6 +43,15 @@ public static class Touching
             && (!target.NoTouchMissing || step.NoTouchSeconds <= 0)
             && (!target.SameRegion || entry?.Region is not { } named || named == step.Region || knowledge.Overlap(named, step.Region));
     }
+
+    /// <summary>
+    /// The points of a step that a target speaks of, by their names or by the caution they carry. One that is not known may carry any.
+    /// </summary>
+    public static IEnumerable<string> PointsMeant(Target target, PlanStep step, KnowledgeBase knowledge) =>
+        (step.Points ?? []).Where(p =>
+            (target.Points is null || target.Points.Contains(p))
+            && (target.PointCautions is null || knowledge.Atlas.Points.Find(p)?.Cautions.Any(target.PointCautions.Contains) != false)
+        );
 
     private static bool OfFamily(Target target, PlanStep step, KnowledgeBase knowledge)
     {
@@ -52,7 +64,9 @@ public static class Touching
         return In(target.Families, family) && (target.ExceptFamilies is null || !In(target.ExceptFamilies, family));
     }
 
-    /// <summary>The steps of a plan that an effect touches, in their order. A step that already keeps to the cap is not touched by it.</summary>
+    /// <summary>
+    /// The steps of a plan that an effect touches, in their order. A step that already keeps to the cap is not touched by it.
+    /// </summary>
     public static IReadOnlyList<string> Steps(Effect effect, IReadOnlyList<Trigger> triggers, ScreenContext context)
     {
         var steps = context.Plan.Steps;
@@ -82,7 +96,7 @@ public static class Touching
 
     private static IEnumerable<string> LongRuns(ScreenContext context, bool[] touched, int limit)
     {
-        for (var i = 0; i < touched.Length;)
+        for (var i = 0; i < touched.Length; )
         {
             var end = i;
             while (end < touched.Length && touched[end])
@@ -121,14 +135,26 @@ public static class Touching
     /// <summary>An allergy to something not named is one to everything put on the skin.</summary>
     private static bool Named(FactEntry? entry, PlanStep step, KnowledgeBase knowledge)
     {
-        if (step.Products is not { Count: > 0 } products || products.All(p => knowledge.Products[p].Contains.Count == 0 && knowledge.Products[p].Warm))
+        if (
+            step.Products is not { Count: > 0 } products
+            || products.All(p => knowledge.Products[p].Contains.Count == 0 && knowledge.Products[p].Warm)
+        )
         {
             return false;
         }
 
         var named = Spelling.Plain(entry?.Of("product") ?? "");
-        var matching = named.Length == 0 ? [] : knowledge.Products.All.Where(p => Spelling.Plain(p.Name).Contains(named, StringComparison.Ordinal)
-            || named.Contains(Spelling.Plain(p.Name), StringComparison.Ordinal) || Spelling.Plain(p.Id) == named).Select(p => p.Id).ToList();
+        var matching =
+            named.Length == 0
+                ? []
+                : knowledge
+                    .Products.All.Where(p =>
+                        Spelling.Plain(p.Name).Contains(named, StringComparison.Ordinal)
+                        || named.Contains(Spelling.Plain(p.Name), StringComparison.Ordinal)
+                        || Spelling.Plain(p.Id) == named
+                    )
+                    .Select(p => p.Id)
+                    .ToList();
         return matching.Count == 0 || OnSkin(step, knowledge).Any(matching.Contains);
     }
 

@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 
 namespace AmpleLantern.Core.Techniques;
@@ -13,13 +14,30 @@ namespace AmpleLantern.Core.Techniques;
 /// <param name="To">Last vertebra of a column, above or below the first.</param>
 /// <param name="UntilPulseSlows">The hold may end early, from its shortest time on, when the pulse slows.</param>
 public sealed record PatternSpec(
-    PatternKind Kind, int? Stations = null, IReadOnlyList<string>? Places = null, bool Returning = false,
-    HoldSeconds? Hold = null, int? Breaths = null, int? Count = null, bool UntilPulseSlows = false,
-    string? From = null, string? To = null)
+    PatternKind Kind,
+    int? Stations = null,
+    IReadOnlyList<string>? Places = null,
+    bool Returning = false,
+    HoldSeconds? Hold = null,
+    int? Breaths = null,
+    int? Count = null,
+    bool UntilPulseSlows = false,
+    string? From = null,
+    string? To = null
+)
 {
     /// <summary>Whether one placement lasts for a stated time rather than being a press among presses.</summary>
-    public bool IsContinuous => Kind is PatternKind.Hold or PatternKind.Rest or PatternKind.Rock or PatternKind.Still
-        or PatternKind.Stretch or PatternKind.Traction or PatternKind.Glide or PatternKind.Pump or PatternKind.ContractRelax;
+    public bool IsContinuous =>
+        Kind
+            is PatternKind.Hold
+                or PatternKind.Rest
+                or PatternKind.Rock
+                or PatternKind.Still
+                or PatternKind.Stretch
+                or PatternKind.Traction
+                or PatternKind.Glide
+                or PatternKind.Pump
+                or PatternKind.ContractRelax;
 
     /// <summary>Whether the pattern says how long each placement stays.</summary>
     public bool NeedsTime => IsContinuous || Kind is PatternKind.PointSet;

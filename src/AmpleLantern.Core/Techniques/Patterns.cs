@@ -101,7 +101,10 @@ public static class Patterns
     {
         Check(rounds >= 1, $"Contract-relax needs 1 round or more, not {rounds}.");
         Check(pushSeconds is > 0, "The push of contract-relax needs seconds above zero.");
-        return [.. Enumerable.Range(0, rounds).SelectMany(_ => new[] { new Placement(1, pushSeconds), new Placement(2, null, breaths ?? 1) })];
+        return
+        [
+            .. Enumerable.Range(0, rounds).SelectMany(_ => new[] { new Placement(1, pushSeconds), new Placement(2, null, breaths ?? 1) }),
+        ];
     }
 
     /// <summary>Points in their order, each held for the same time.</summary>
@@ -123,9 +126,8 @@ public static class Patterns
     /// <summary>One pass up and one pass down, a tap at each station; the top is tapped once.</summary>
     public static IReadOnlyList<Placement> PercussionPass(int stations) => OutAndBack(stations);
 
-    private static void CheckStations(int stations, int least) => Check(
-        stations >= least && stations <= MostStations,
-        $"This pattern needs {least} to {MostStations} stations, not {stations}.");
+    private static void CheckStations(int stations, int least) =>
+        Check(stations >= least && stations <= MostStations, $"This pattern needs {least} to {MostStations} stations, not {stations}.");
 
     private static void Check(bool holds, string otherwise)
     {

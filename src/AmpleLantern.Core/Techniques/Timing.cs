@@ -1,5 +1,3 @@
-using AmpleLantern.Core.Knowledge;
-
 namespace AmpleLantern.Core.Techniques;
 
 /// <summary>The parts of one timed press, in seconds.</summary>

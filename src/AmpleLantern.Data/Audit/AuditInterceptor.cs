@@ -1,3 +1,7 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Training;
 using AmpleLantern.Data.Records;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
@@ -20,7 +24,10 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
     }
 
     public override ValueTask<InterceptionResult<int>> SavingChangesAsync(
-        DbContextEventData eventData, InterceptionResult<int> result, CancellationToken cancellationToken = default)
+        DbContextEventData eventData,
+        InterceptionResult<int> result,
+        CancellationToken cancellationToken = default
+    )
     {
         Prepare(eventData.Context!);
         return ValueTask.FromResult(result);
@@ -34,7 +41,10 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
         tracker.AutoDetectChangesEnabled = false;
         try
         {
-            var changed = tracker.Entries().Where(e => e.State is EntityState.Added or EntityState.Modified or EntityState.Deleted).ToList();
+            var changed = tracker
+                .Entries()
+                .Where(e => e.State is EntityState.Added or EntityState.Modified or EntityState.Deleted)
+                .ToList();
             foreach (var entry in changed.Where(e => e.State is EntityState.Modified && e.Entity is IVersioned))
             {
                 ((IVersioned)entry.Entity).Version++;
@@ -52,7 +62,10 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
     /// <summary>Whose these visits are: of those at hand as they stand, of others as stored.</summary>
     private static Dictionary<Guid, Guid> ClientsOf(HashSet<Guid> visits, DbContext context)
     {
-        var clients = context.ChangeTracker.Entries<Visit>().Where(v => visits.Contains(v.Entity.Id)).ToDictionary(v => v.Entity.Id, v => v.Entity.ClientId);
+        var clients = context
+            .ChangeTracker.Entries<Visit>()
+            .Where(v => visits.Contains(v.Entity.Id))
+            .ToDictionary(v => v.Entity.Id, v => v.Entity.ClientId);
         visits.ExceptWith(clients.Keys);
         if (visits.Count > 0)
         {
@@ -65,33 +78,55 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
         return clients;
     }
 
-    private AuditEntry Line(EntityEntry entry, Dictionary<Guid, Guid> clients) => new()
-    {
-        At = clock.GetCurrentInstant(),
-        Who = actor.Name,
-        WhoId = actor.Id,
-        Action = entry.State switch { EntityState.Added => "added", EntityState.Deleted => "removed", _ => "changed" },
-        Subject = $"{Word(entry.Entity)} {Named(entry.Properties.First(p => p.Metadata.IsPrimaryKey()).CurrentValue)}",
-        ClientId = ClientOf(entry, clients),
-        What = entry.State is EntityState.Modified
-            ? string.Join(", ", entry.Properties.Where(p => p.IsModified && p.Metadata.Name is not ("Version" or "ConcurrencyStamp"))
-                .Select(p => p.Metadata.Name))
-            : entry.Entity switch { SessionEvent e => e.Kind.ToString(), ClientFact f => f.Fact, EarlierFact f => f.Entry.Fact, OwnFlow f => f.Name, DrillRun d => d.Drill, _ => "" },
-    };
+    private AuditEntry Line(EntityEntry entry, Dictionary<Guid, Guid> clients) =>
+        new()
+        {
+            At = clock.GetCurrentInstant(),
+            Who = actor.Name,
+            WhoId = actor.Id,
+            Action = entry.State switch
+            {
+                EntityState.Added => "added",
+                EntityState.Deleted => "removed",
+                _ => "changed",
+            },
+            Subject = $"{Word(entry.Entity)} {Named(entry.Properties.First(p => p.Metadata.IsPrimaryKey()).CurrentValue)}",
+            ClientId = ClientOf(entry, clients),
+            What =
+                entry.State is EntityState.Modified
+                    ? string.Join(
+                        ", ",
+                        entry
+                            .Properties.Where(p => p.IsModified && p.Metadata.Name is not ("Version" or "ConcurrencyStamp"))
+                            .Select(p => p.Metadata.Name)
+                    )
+                    : entry.Entity switch
+                    {
+                        SessionEvent e => e.Kind.ToString(),
+                        ClientFact f => f.Fact,
+                        EarlierFact f => f.Entry.Fact,
+                        OwnFlow f => f.Name,
+                        DrillRun d => d.Drill,
+                        _ => "",
+                    },
+        };
 
     private static object? Named(object? key) => key is byte[] bytes ? Convert.ToHexStringLower(bytes) : key;
 
     /// <summary>Whose record it is; what belongs to a visit is its client's.</summary>
     private static Guid? ClientOf(EntityEntry entry, Dictionary<Guid, Guid> clients) =>
-        entry.Entity is IOfClient of ? of.ClientId : VisitOf(entry.Entity) is { } visit && clients.TryGetValue(visit, out var client) ? client : null;
+        entry.Entity is IOfClient of ? of.ClientId
+        : VisitOf(entry.Entity) is { } visit && clients.TryGetValue(visit, out var client) ? client
+        : null;
 
-    private static Guid? VisitOf(object entity) => entity switch
-    {
-        SessionEvent e => e.VisitId,
-        Addendum a => a.VisitId,
-        StoredBasis b => b.VisitId,
-        _ => null,
-    };
+    private static Guid? VisitOf(object entity) =>
+        entity switch
+        {
+            SessionEvent e => e.VisitId,
+            Addendum a => a.VisitId,
+            StoredBasis b => b.VisitId,
+            _ => null,
+        };
 
     /// <summary>What a record is called in the trail; null for what is no record of the practice's (tokens, the trail itself).</summary>
     public static string? WordOf(Type kind) => Words.GetValueOrDefault(kind);

@@ -1,10 +1,13 @@
 using System.Data.Common;
 using System.Globalization;
 using System.Text;
-using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
+using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Exchange;
+using AmpleLantern.Exchange.Ask;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata;
 
@@ -27,7 +30,7 @@ internal static class Columns
         [nameof(Visit.Interviews)] = "[]",
         [nameof(Visit.Overrides)] = "[]",
         [nameof(Visit.Ratings)] = "[]",
-        [nameof(Visit.Note)] = OpenJson.Write(Core.Outcomes.NoteEdits.None),
+        [nameof(Visit.Note)] = OpenJson.Write(NoteEdits.None),
         [nameof(ClientRecord.Measures)] = "{}",
         [nameof(ClientRecord.Clearances)] = "[]",
         [nameof(IntakeLink.Answers)] = "[]",
@@ -45,7 +48,8 @@ internal static class Columns
     };
 
     public static string Called(IProperty property) =>
-        Names.GetValueOrDefault(property.Name) ?? string.Concat(property.Name.Select((c, i) => char.IsUpper(c) ? (i > 0 ? " " : "") + char.ToLowerInvariant(c) : $"{c}"));
+        Names.GetValueOrDefault(property.Name)
+        ?? string.Concat(property.Name.Select((c, i) => char.IsUpper(c) ? (i > 0 ? " " : "") + char.ToLowerInvariant(c) : $"{c}"));
 
     private const int LongestShown = 40;
 
@@ -53,17 +57,30 @@ internal static class Columns
         [.. type.GetProperties().Select(p => new OddColumn(p, Fault(p, row[p.GetColumnName()]) ?? "")).Where(c => c.Why.Length > 0)];
 
     /// <param name="knowledge">Null where only the words are asked for.</param>
-    public static Replacement? Instead(IEntityType type, IProperty property, PracticeKnowledge? knowledge) => property switch
-    {
-        // A moment says that something has happened (left, cancelled, retired, used): taken out, it would not have.
-        { IsNullable: true } when Nullable.GetUnderlyingType(property.ClrType) != typeof(NodaTime.Instant) => new(null, "Take it out; it is asked for anew."),
-        _ when Empty.TryGetValue(property.Name, out var empty) => new(empty, "Begin it anew, empty: answers are asked for again, and reasons given again."),
-        { Name: nameof(Visit.Plan) } when type.ClrType == typeof(Visit) => new(
-            knowledge is null ? null : PackedJson.Write(FlowPlans.Blank(knowledge, knowledge.HouseSchool) with { Name = "A plan that could not be read" }),
-            "Put an opening and a closing in its place; choose a plan anew."),
-        { Name: nameof(ClientFact.Status) } => new(nameof(Core.Screening.FactStatus.Known), "Read it as known, which is the strict reading, and ask anew."),
-        _ => null,
-    };
+    public static Replacement? Instead(IEntityType type, IProperty property, PracticeKnowledge? knowledge) =>
+        property switch
+        {
+            // A moment says that something has happened (left, cancelled, retired, used): taken out, it would not have.
+            { IsNullable: true } when Nullable.GetUnderlyingType(property.ClrType) != typeof(NodaTime.Instant) => new(
+                null,
+                "Take it out; it is asked for anew."
+            ),
+            _ when Empty.TryGetValue(property.Name, out var empty) => new(
+                empty,
+                "Begin it anew, empty: answers are asked for again, and reasons given again."
+            ),
+            { Name: nameof(Visit.Plan) } when type.ClrType == typeof(Visit) => new(
+                knowledge is null
+                    ? null
+                    : PackedJson.Write(FlowPlans.Blank(knowledge, knowledge.HouseSchool) with { Name = "A plan that could not be read" }),
+                "Put an opening and a closing in its place; choose a plan anew."
+            ),
+            { Name: nameof(ClientFact.Status) } => new(
+                nameof(FactStatus.Known),
+                "Read it as known, which is the strict reading, and ask anew."
+            ),
+            _ => null,
+        };
 
     private static string? Fault(IProperty property, object raw)
     {
@@ -90,12 +107,13 @@ internal static class Columns
         }
     }
 
-    private static object As(Type wanted, object raw) => raw switch
-    {
-        string text when wanted == typeof(byte[]) => Encoding.UTF8.GetBytes(text),
-        byte[] bytes when wanted == typeof(string) => Encoding.UTF8.GetString(bytes),
-        _ when wanted == typeof(Guid) => Guid.Parse((string)raw),
-        _ when wanted == typeof(DateTimeOffset) || wanted == typeof(byte[]) || wanted == raw.GetType() => raw,
-        _ => Convert.ChangeType(raw, wanted, CultureInfo.InvariantCulture),
-    };
+    private static object As(Type wanted, object raw) =>
+        raw switch
+        {
+            string text when wanted == typeof(byte[]) => Encoding.UTF8.GetBytes(text),
+            byte[] bytes when wanted == typeof(string) => Encoding.UTF8.GetString(bytes),
+            _ when wanted == typeof(Guid) => Guid.Parse((string)raw),
+            _ when wanted == typeof(DateTimeOffset) || wanted == typeof(byte[]) || wanted == raw.GetType() => raw,
+            _ => Convert.ChangeType(raw, wanted, CultureInfo.InvariantCulture),
+        };
 }

@@ -1,7 +1,10 @@
 using System.Globalization;
 using System.Reflection;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data.Audit;
+using AmpleLantern.Data.Keeping;
 using AmpleLantern.Data.Records;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata;
@@ -34,18 +37,30 @@ public sealed class RecordCheck(Func<LanternDb> open, PracticeKnowledge knowledg
     {
         var (parts, all) = await Parts(cancelled);
         var (looked, odd, told) = (0L, new List<Oddity>(), new Lock());
-        await Parallel.ForEachAsync(parts, cancelled, async (part, _) =>
-        {
-            await using var db = open();
-            var (rows, found) = await new OneLook(db, knowledge, clock, actor).Through(part.Entity, part.From, part.From + AtOnce);
-            lock (told)
+        await Parallel.ForEachAsync(
+            parts,
+            cancelled,
+            async (part, _) =>
             {
-                looked += rows;
-                odd.AddRange(found);
-                progress?.Invoke(looked, all);
+                await using var db = open();
+                var (rows, found) = await new OneLook(db, knowledge, clock, actor).Through(part.Entity, part.From, part.From + AtOnce);
+                lock (told)
+                {
+                    looked += rows;
+                    odd.AddRange(found);
+                    progress?.Invoke(looked, all);
+                }
             }
-        });
-        return new(looked, [.. odd.OrderBy(o => o.Kind, StringComparer.Ordinal).ThenBy(o => o.Whose, StringComparer.Ordinal).ThenBy(o => o.Id, StringComparer.Ordinal).Take(MostTold)]);
+        );
+        return new(
+            looked,
+            [
+                .. odd.OrderBy(o => o.Kind, StringComparer.Ordinal)
+                    .ThenBy(o => o.Whose, StringComparer.Ordinal)
+                    .ThenBy(o => o.Id, StringComparer.Ordinal)
+                    .Take(MostTold),
+            ]
+        );
     }
 
     /// <summary>Mends all that can be of one record.</summary>
@@ -67,7 +82,10 @@ public sealed class RecordCheck(Func<LanternDb> open, PracticeKnowledge knowledg
 #pragma warning disable EF1002
             var (count, last) = (
                 await db.Database.SqlQueryRaw<long>($"SELECT COUNT(*) AS Value FROM \"{type.GetTableName()}\"").SingleAsync(cancelled),
-                await db.Database.SqlQueryRaw<long>($"SELECT COALESCE(MAX(rowid), 0) AS Value FROM \"{type.GetTableName()}\"").SingleAsync(cancelled));
+                await db
+                    .Database.SqlQueryRaw<long>($"SELECT COALESCE(MAX(rowid), 0) AS Value FROM \"{type.GetTableName()}\"")
+                    .SingleAsync(cancelled)
+            );
 #pragma warning restore EF1002
             all += count;
             for (var from = 0L; from < last; from += AtOnce)
@@ -99,7 +117,9 @@ internal sealed class OneLook(LanternDb db, PracticeKnowledge knowledge, IClock 
     public async Task<IReadOnlyList<Oddity>> Mend(string kind, string id)
     {
         var type = Kinds(db).FirstOrDefault(t => Word(t) == kind);
-        return type is null ? [] : await (Task<IReadOnlyList<Oddity>>)Generic(nameof(MendOne)).MakeGenericMethod(type.ClrType).Invoke(this, [type, id])!;
+        return type is null
+            ? []
+            : await (Task<IReadOnlyList<Oddity>>)Generic(nameof(MendOne)).MakeGenericMethod(type.ClrType).Invoke(this, [type, id])!;
     }
 
     private static MethodInfo Generic(string name) => typeof(OneLook).GetMethod(name, BindingFlags.NonPublic | BindingFlags.Instance)!;
@@ -132,7 +152,9 @@ internal sealed class OneLook(LanternDb db, PracticeKnowledge knowledge, IClock 
         }
 
         await sense.Around(rows);
-        odd.AddRange(rows.SelectMany(r => sense.Of(r).Select(s => new Oddity(Word(type), KeyOf(type, r), sense.Whose(r), s.What, s.Repair))));
+        odd.AddRange(
+            rows.SelectMany(r => sense.Of(r).Select(s => new Oddity(Word(type), KeyOf(type, r), sense.Whose(r), s.What, s.Repair)))
+        );
         return (rows.Count + unread, odd);
     }
 
@@ -148,7 +170,8 @@ internal sealed class OneLook(LanternDb db, PracticeKnowledge knowledge, IClock 
             {
                 await db.Database.ExecuteSqlRawAsync(
                     $"UPDATE \"{table}\" SET \"{column.Property.GetColumnName()}\" = {{0}} WHERE rowid = {row.Row.ToString(CultureInfo.InvariantCulture)}",
-                    Columns.Instead(type, column.Property, knowledge)!.Value!);
+                    Columns.Instead(type, column.Property, knowledge)!.Value!
+                );
                 await Noted(type, id, column.Property.GetColumnName());
             }
         }
@@ -170,8 +193,14 @@ internal sealed class OneLook(LanternDb db, PracticeKnowledge knowledge, IClock 
         return [.. left, .. found.SelectMany(r => sense.Of(r).Select(s => new Oddity(Word(type), id, sense.Whose(r), s.What, s.Repair)))];
     }
 
-    private static Oddity Said(IEntityType type, UnreadableRow row, OddColumn column) => new(
-        Word(type), row.Id, row.Client, $"Its {Columns.Called(column.Property)} cannot be read: {column.Why}", row.Locked ? null : Columns.Instead(type, column.Property, null)?.Said);
+    private static Oddity Said(IEntityType type, UnreadableRow row, OddColumn column) =>
+        new(
+            Word(type),
+            row.Id,
+            row.Client,
+            $"Its {Columns.Called(column.Property)} cannot be read: {column.Why}",
+            row.Locked ? null : Columns.Instead(type, column.Property, null)?.Said
+        );
 
     private static string KeyOf(IEntityType type, object row)
     {
@@ -182,7 +211,17 @@ internal sealed class OneLook(LanternDb db, PracticeKnowledge knowledge, IClock 
     private async Task Noted(IEntityType type, string id, string column)
     {
         // In the same words as every other change.
-        db.Audit.Add(new() { At = clock.GetCurrentInstant(), Who = actor.Name, WhoId = actor.Id, Action = "mended", Subject = $"{Word(type)} {id.ToLowerInvariant()}", What = column });
+        db.Audit.Add(
+            new()
+            {
+                At = clock.GetCurrentInstant(),
+                Who = actor.Name,
+                WhoId = actor.Id,
+                Action = "mended",
+                Subject = $"{Word(type)} {id.ToLowerInvariant()}",
+                What = column,
+            }
+        );
         await db.SaveChangesAsync();
     }
 
@@ -190,9 +229,16 @@ internal sealed class OneLook(LanternDb db, PracticeKnowledge knowledge, IClock 
     private async Task<IReadOnlyList<UnreadableRow>> Unreadable(IEntityType type, string where, string? id = null)
     {
         var all = new List<UnreadableRow>();
-        var (table, locks) = (type.GetTableName()!, type.ClrType == typeof(Visit) ? "SignedAt IS NOT NULL" : Keeping.Database.OnlyGrows(type.GetTableName()!) ? "1" : "0");
+        var (table, locks) = (
+            type.GetTableName()!,
+            type.ClrType == typeof(Visit) ? "SignedAt IS NOT NULL"
+            : Keeping.Database.OnlyGrows(type.GetTableName()!) ? "1"
+            : "0"
+        );
         var client = type.FindProperty("ClientId") is null ? "''" : "(SELECT Name FROM Clients c WHERE c.Id = ClientId)";
-        using var command = await Asking($"SELECT rowid AS \"_row\", ({locks}) AS \"_locked\", {client} AS \"_client\", * FROM \"{table}\" WHERE {where}");
+        using var command = await Asking(
+            $"SELECT rowid AS \"_row\", ({locks}) AS \"_locked\", {client} AS \"_client\", * FROM \"{table}\" WHERE {where}"
+        );
         if (id is not null)
         {
             command.Parameters.Add(new Microsoft.Data.Sqlite.SqliteParameter("$id", id));
@@ -204,7 +250,15 @@ internal sealed class OneLook(LanternDb db, PracticeKnowledge knowledge, IClock 
             var wrong = Columns.Wrong(type, reader);
             if (wrong.Count > 0)
             {
-                all.Add(new(reader.GetInt64(0), Convert.ToString(reader[IdColumn(type)], CultureInfo.InvariantCulture) ?? "", Convert.ToString(reader[2], CultureInfo.InvariantCulture) ?? "", reader.GetInt64(1) != 0, wrong));
+                all.Add(
+                    new(
+                        reader.GetInt64(0),
+                        Convert.ToString(reader[IdColumn(type)], CultureInfo.InvariantCulture) ?? "",
+                        Convert.ToString(reader[2], CultureInfo.InvariantCulture) ?? "",
+                        reader.GetInt64(1) != 0,
+                        wrong
+                    )
+                );
             }
         }
 

@@ -1,4 +1,6 @@
 using System.Globalization;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data.Audit;
 using Microsoft.Data.Sqlite;
 using NodaTime;
@@ -7,7 +9,8 @@ using NodaTime.Text;
 namespace AmpleLantern.Data.Keeping;
 
 /// <summary>A copy that was taken and found whole.</summary>
-/// <param name="Head">Of the chain as it is in the copy, 64 hex digits: noted elsewhere, it shows later whether the trail was written anew. Null where an older version wrote the database.</param>
+/// <param name="Head">Of the chain as it is in the copy, 64 hex digits: noted elsewhere, it shows later whether the trail was written anew.
+/// Null where an older version wrote the database.</param>
 /// <param name="Besides">What could not be done besides; empty when all went well.</param>
 public sealed record CopyTaken(string? Head, string Besides);
 
@@ -21,41 +24,47 @@ public sealed class Backup(IClock clock, IActor by)
     /// <param name="force">Whether a file that is there may be replaced.</param>
     /// <param name="passphrase">Encrypts the copy when given; see <see cref="SealedCopy"/>.</param>
     /// <exception cref="DataException">The folder holds no sound database, or the file is not fit to take the copy.</exception>
-    public CopyTaken Take(string folder, string file, bool force = false, string? passphrase = null) => DataFaults.Telling(Path.GetDirectoryName(Path.GetFullPath(file))!, () =>
-    {
-        var from = Path.Combine(folder, Database.FileName);
-        var found = Inspection.Of(from);
-        RequireApart(file, folder);
-        if (File.Exists(file) && !force)
-        {
-            throw new DataException($"'{file}' exists. Choose another name, or say --force to replace it.");
-        }
-
-        var unnoted = Noted(from, found, "backup", Path.GetFileName(file)) ? "" : "The copy is whole, but it could not be noted in the trail.";
-        var part = file + ".part";
-        try
-        {
-            DataFolder.Forget(part);
-            Chained(from, found);
-            CopyInto(from, part);
-            Inspection.RequireWhole(part);
-            var head = found.IsCurrent ? HeadIn(part) : null;
-            if (passphrase is not null)
+    public CopyTaken Take(string folder, string file, bool force = false, string? passphrase = null) =>
+        DataFaults.Telling(
+            Path.GetDirectoryName(Path.GetFullPath(file))!,
+            () =>
             {
-                SealedCopy.Write(part, file + ".sealed", passphrase);
-                File.Move(file + ".sealed", part, overwrite: true);
-            }
+                var from = Path.Combine(folder, Database.FileName);
+                var found = Inspection.Of(from);
+                RequireApart(file, folder);
+                if (File.Exists(file) && !force)
+                {
+                    throw new DataException($"'{file}' exists. Choose another name, or say --force to replace it.");
+                }
 
-            Flush(part);
-            File.Move(part, file, overwrite: force);
-            return new CopyTaken(head, unnoted);
-        }
-        finally
-        {
-            DataFolder.Forget(part);
-            File.Delete(file + ".sealed");
-        }
-    });
+                var unnoted = Noted(from, found, "backup", Path.GetFileName(file))
+                    ? ""
+                    : "The copy is whole, but it could not be noted in the trail.";
+                var part = file + ".part";
+                try
+                {
+                    DataFolder.Forget(part);
+                    Chained(from, found);
+                    CopyInto(from, part);
+                    Inspection.RequireWhole(part);
+                    var head = found.IsCurrent ? HeadIn(part) : null;
+                    if (passphrase is not null)
+                    {
+                        SealedCopy.Write(part, file + ".sealed", passphrase);
+                        File.Move(file + ".sealed", part, overwrite: true);
+                    }
+
+                    Flush(part);
+                    File.Move(part, file, overwrite: force);
+                    return new CopyTaken(head, unnoted);
+                }
+                finally
+                {
+                    DataFolder.Forget(part);
+                    File.Delete(file + ".sealed");
+                }
+            }
+        );
 
     /// <summary>Puts a copy back. What stood there is kept beside it, numbered by the time.</summary>
     /// <returns>The file that keeps what stood there; null where nothing did.</returns>
@@ -64,37 +73,45 @@ public sealed class Backup(IClock clock, IActor by)
     {
         using var held = new DataFolder(folder);
         held.Hold();
-        return DataFaults.Telling(folder, () =>
-        {
-            RequireApart(file, folder);
-            var part = held.Kept + ".restored";
-            DataFolder.Forget(part);
-            try
+        return DataFaults.Telling(
+            folder,
+            () =>
             {
-                SealedCopy.Open(file, part, passphrase);
-                var found = Inspection.Of(part, file);
-                Inspection.RequireWhole(part, file);
-                RequireSameKind(found, held.Kept);
-                Noted(part, found, "restore", Path.GetFileName(file));
-                var before = SetAside(held.Kept, "restore");
-                Flush(part);
-                File.Move(part, held.Kept, overwrite: true);
-                Directories.Tighten(folder);
-                return before;
-            }
-            finally
-            {
+                RequireApart(file, folder);
+                var part = held.Kept + ".restored";
                 DataFolder.Forget(part);
+                try
+                {
+                    SealedCopy.Open(file, part, passphrase);
+                    var found = Inspection.Of(part, file);
+                    Inspection.RequireWhole(part, file);
+                    RequireSameKind(found, held.Kept);
+                    Noted(part, found, "restore", Path.GetFileName(file));
+                    var before = SetAside(held.Kept, "restore");
+                    Flush(part);
+                    File.Move(part, held.Kept, overwrite: true);
+                    Directories.Tighten(folder);
+                    return before;
+                }
+                finally
+                {
+                    DataFolder.Forget(part);
+                }
             }
-        });
+        );
     }
 
-    /// <summary>A copy to come back to before the shape of a database is changed; the last one is taken where nothing has changed since.</summary>
+    /// <summary>
+    /// A copy to come back to before the shape of a database is changed; the last one is taken where nothing has changed since.
+    /// </summary>
     public string BeforeUpgrade(DataFolder folder, Inspection found)
     {
         var ending = $"-{found.Applied[^1]}";
         var changed = DataFolder.FileAndLog.Select(e => folder.Kept + e).Where(File.Exists).Max(File.GetLastWriteTimeUtc);
-        var lately = Directory.GetFiles(folder.Path, $"{Database.FileName}.before-*{ending}").Where(f => File.GetLastWriteTimeUtc(f) > changed).Max();
+        var lately = Directory
+            .GetFiles(folder.Path, $"{Database.FileName}.before-*{ending}")
+            .Where(f => File.GetLastWriteTimeUtc(f) > changed)
+            .Max();
         if (lately is not null)
         {
             return lately;
@@ -119,10 +136,15 @@ public sealed class Backup(IClock clock, IActor by)
     }
 
     /// <summary>A name that nothing has yet.</summary>
-    private static string Free(string kept, string middle, string ending) => Enumerable.Range(1, int.MaxValue)
-        .Select(n => string.Create(CultureInfo.InvariantCulture, $"{kept}.{middle}{(n == 1 ? "" : $".{n}")}{ending}")).First(f => !File.Exists(f));
+    private static string Free(string kept, string middle, string ending) =>
+        Enumerable
+            .Range(1, int.MaxValue)
+            .Select(n => string.Create(CultureInfo.InvariantCulture, $"{kept}.{middle}{(n == 1 ? "" : $".{n}")}{ending}"))
+            .First(f => !File.Exists(f));
 
-    /// <summary>Copies what stands there, damaged or not, and leaves it without a log that could be taken for that of its successor.</summary>
+    /// <summary>
+    /// Copies what stands there, damaged or not, and leaves it without a log that could be taken for that of its successor.
+    /// </summary>
     private string? SetAside(string kept, string why)
     {
         if (!File.Exists(kept))
@@ -199,7 +221,8 @@ public sealed class Backup(IClock clock, IActor by)
         {
             using var connection = Inspection.Open(database);
             using var command = connection.CreateCommand();
-            command.CommandText = "INSERT INTO Audit (At, Who, WhoId, Action, Subject, What) VALUES ($at, $who, $id, $action, 'database', $what)";
+            command.CommandText =
+                "INSERT INTO Audit (At, Who, WhoId, Action, Subject, What) VALUES ($at, $who, $id, $action, 'database', $what)";
             command.Parameters.AddWithValue("$at", clock.GetCurrentInstant().ToUnixTimeMilliseconds());
             command.Parameters.AddWithValue("$who", by.Name);
             command.Parameters.AddWithValue("$id", (object?)by.Id ?? DBNull.Value);
@@ -230,16 +253,21 @@ public sealed class Backup(IClock clock, IActor by)
 
         if (here is not null && copy.Kind is not null && here != copy.Kind)
         {
-            throw new DataException(copy.Kind is DataKind.Demo
-                ? "This is a copy of the demo, and the folder holds the records of a practice. They do not mix: name another folder with --data."
-                : "This is a copy of a practice's records, and the folder holds the demo. They do not mix: name another folder with --data.");
+            throw new DataException(
+                copy.Kind is DataKind.Demo
+                    ? "This is a copy of the demo, and the folder holds the records of a practice. They do not mix: name another folder with --data."
+                    : "This is a copy of a practice's records, and the folder holds the demo. They do not mix: name another folder with --data."
+            );
         }
     }
 
     private static void RequireApart(string file, string folder)
     {
         var own = RealPath(Path.Combine(folder, Database.FileName));
-        if (RealPath(file).StartsWith(own, StringComparison.Ordinal) && !RealPath(file).StartsWith(own + ".before", StringComparison.Ordinal))
+        if (
+            RealPath(file).StartsWith(own, StringComparison.Ordinal)
+            && !RealPath(file).StartsWith(own + ".before", StringComparison.Ordinal)
+        )
         {
             throw new DataException($"'{file}' is the database itself. Name another file.");
         }

@@ -1,6 +1,10 @@
 using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Data.Records;
 using Microsoft.Data.Sqlite;
 using NodaTime;
 
@@ -24,11 +28,16 @@ public static class Chain
     private const int MostFaults = 100;
     private const int HashBytes = 32;
 
-    private const string Trail = "trail/1", SignedVisit = "visit/1", Addendum = "addendum/1", LateEvent = "event/1";
+    private const string Trail = "trail/1",
+        SignedVisit = "visit/1",
+        Addendum = "addendum/1",
+        LateEvent = "event/1";
 
     private const string EventColumns = "Id, VisitId, At, ReceivedAt, Kind, Response, Text, Step, Device, Counter, By";
 
-    /// <summary>What a link of a kind covers: questions in a fixed order, of columns by name, so that columns added later change nothing.</summary>
+    /// <summary>
+    /// What a link of a kind covers: questions in a fixed order, of columns by name, so that columns added later change nothing.
+    /// </summary>
     private static readonly Dictionary<string, string[]> Covers = new()
     {
         [SignedVisit] =
@@ -38,19 +47,25 @@ public static class Chain
             "SELECT Id, \"From\", Document, WordsId FROM Bases WHERE VisitId = $id ORDER BY Id",
         ],
         [Addendum] = ["SELECT Id, VisitId, Text, By, At FROM Addenda WHERE Id = $id"],
-        [LateEvent] = [$"SELECT {EventColumns} FROM SessionEvents e WHERE Id = $id AND ReceivedAt > (SELECT SignedAt FROM Visits v WHERE v.Id = e.VisitId)"],
+        [LateEvent] =
+        [
+            $"SELECT {EventColumns} FROM SessionEvents e WHERE Id = $id AND ReceivedAt > (SELECT SignedAt FROM Visits v WHERE v.Id = e.VisitId)",
+        ],
     };
 
     /// <summary>What the trail calls the records that get a link of their own.</summary>
-    private static readonly Dictionary<string, string> Kinds = new() { ["visit"] = SignedVisit, ["addendum"] = Addendum, ["event"] = LateEvent };
+    private static readonly Dictionary<string, string> Kinds = new()
+    {
+        ["visit"] = SignedVisit,
+        ["addendum"] = Addendum,
+        ["event"] = LateEvent,
+    };
 
     /// <summary>Takes up what the trail has gained; a link at a time, so that nobody waits long for the database.</summary>
     /// <returns>The head after it, 64 hex digits.</returns>
     public static string Extend(SqliteConnection db, Instant now, CancellationToken cancelled = default)
     {
-        while (!cancelled.IsCancellationRequested && Step(db, now))
-        {
-        }
+        while (!cancelled.IsCancellationRequested && Step(db, now)) { }
 
         return HeadOf(db);
     }
@@ -67,7 +82,8 @@ public static class Chain
         var faults = new List<string>();
         var head = new byte[HashBytes];
         var passed = noted is null;
-        long links = 0, line = 0;
+        long links = 0,
+            line = 0;
         using var questions = new Questions(db);
         using (var command = Asking(db, "SELECT Id, Kind, Of, Digest, Head FROM Chain ORDER BY Id"))
         using (var reader = command.ExecuteReader())
@@ -78,14 +94,25 @@ public static class Chain
                 head = HeadAfter(head, kind, of, digest);
                 if (!head.AsSpan().SequenceEqual((byte[])reader[4]))
                 {
-                    Add(faults, $"Link {reader.GetInt64(0)} does not follow from the one before it: links were changed, removed or put in between.");
+                    Add(
+                        faults,
+                        $"Link {reader.GetInt64(0)} does not follow from the one before it: links were changed, removed or put in between."
+                    );
                     head = (byte[])reader[4];
                 }
 
                 passed |= noted is not null && Convert.ToHexStringLower(head).StartsWith(noted, StringComparison.OrdinalIgnoreCase);
-                if (!(questions.Digest(kind, of, line) ?? []).AsSpan().SequenceEqual(digest) && !AgainLater(db, kind, of, reader.GetInt64(0)))
+                if (
+                    !(questions.Digest(kind, of, line) ?? []).AsSpan().SequenceEqual(digest)
+                    && !AgainLater(db, kind, of, reader.GetInt64(0))
+                )
                 {
-                    Add(faults, kind == Trail ? $"The trail's lines {line + 1} to {of} are not as they were." : $"The {Called(kind)} {of} is not as it was, or is gone.");
+                    Add(
+                        faults,
+                        kind == Trail
+                            ? $"The trail's lines {line + 1} to {of} are not as they were."
+                            : $"The {Called(kind)} {of} is not as it was, or is gone."
+                    );
                 }
 
                 line = kind == Trail ? long.Parse(of, CultureInfo.InvariantCulture) : line;
@@ -167,7 +194,8 @@ public static class Chain
     private static (string Kind, string Of)? Named(string subject) =>
         subject.Split(' ') is [var word, var id] && Kinds.TryGetValue(word, out var kind) ? (kind, id.ToUpperInvariant()) : null;
 
-    private static string Called(string kind) => Kinds.Where(k => k.Value == kind).Select(k => k.Value == SignedVisit ? "signed visit" : k.Key).FirstOrDefault("record");
+    private static string Called(string kind) =>
+        Kinds.Where(k => k.Value == kind).Select(k => k.Value == SignedVisit ? "signed visit" : k.Key).FirstOrDefault("record");
 
     private static (byte[] Head, long Line) Last(SqliteConnection db)
     {
@@ -193,8 +221,10 @@ public static class Chain
     /// <summary>Signed visits that have no link, although the chain has come past everything the trail says of them.</summary>
     private static List<string> Outside(SqliteConnection db, long line)
     {
-        using var command = Asking(db,
-            "SELECT v.Id FROM Visits v WHERE v.SignedAt IS NOT NULL AND NOT EXISTS (SELECT 1 FROM Chain c WHERE c.Kind = $kind AND c.Of = v.Id) AND NOT EXISTS (SELECT 1 FROM Audit a WHERE a.Id > $line AND a.Subject = 'visit ' || lower(v.Id))");
+        using var command = Asking(
+            db,
+            "SELECT v.Id FROM Visits v WHERE v.SignedAt IS NOT NULL AND NOT EXISTS (SELECT 1 FROM Chain c WHERE c.Kind = $kind AND c.Of = v.Id) AND NOT EXISTS (SELECT 1 FROM Audit a WHERE a.Id > $line AND a.Subject = 'visit ' || lower(v.Id))"
+        );
         command.Parameters.AddWithValue("$kind", SignedVisit);
         command.Parameters.AddWithValue("$line", line);
         using var reader = command.ExecuteReader();
@@ -221,7 +251,9 @@ public static class Chain
     private static long Number(SqliteConnection db, string sql, params object[] values)
     {
         using var command = Asking(db, sql);
-        foreach (var (name, value) in System.Text.RegularExpressions.Regex.Matches(sql, @"\$\w+").Select(m => m.Value).Distinct().Zip(values))
+        foreach (
+            var (name, value) in System.Text.RegularExpressions.Regex.Matches(sql, @"\$\w+").Select(m => m.Value).Distinct().Zip(values)
+        )
         {
             command.Parameters.AddWithValue(name, value);
         }
@@ -254,9 +286,16 @@ public static class Chain
 
             if (!byKind.TryGetValue(kind, out var questions))
             {
-                byKind[kind] = questions = [.. (kind == Trail
-                    ? ["SELECT Id, At, Who, WhoId, Action, Subject, ClientId, What FROM Audit WHERE Id > $after AND Id <= CAST($id AS INTEGER) ORDER BY Id"]
-                    : Covers[kind]).Select(sql => Asking(db, sql))];
+                byKind[kind] = questions = [
+                    .. (
+                        kind == Trail
+                            ?
+                            [
+                                "SELECT Id, At, Who, WhoId, Action, Subject, ClientId, What FROM Audit WHERE Id > $after AND Id <= CAST($id AS INTEGER) ORDER BY Id",
+                            ]
+                            : Covers[kind]
+                    ).Select(sql => Asking(db, sql)),
+                ];
             }
 
             using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);

@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using System.Globalization;
 using System.Runtime.InteropServices;
+using AmpleLantern.Core.Atlas;
 using Microsoft.Data.Sqlite;
 
 namespace AmpleLantern.Data.Keeping;
@@ -29,7 +30,13 @@ public sealed class DataFolder(string path) : IDisposable
     /// <summary>The database requests are served from; while it is being made, the one in the making.</summary>
     public string File => making ? Making : Kept;
 
-    public string ConnectionString => new SqliteConnectionStringBuilder { DataSource = File, ForeignKeys = true, DefaultTimeout = WaitSeconds }.ToString();
+    public string ConnectionString =>
+        new SqliteConnectionStringBuilder
+        {
+            DataSource = File,
+            ForeignKeys = true,
+            DefaultTimeout = WaitSeconds,
+        }.ToString();
 
     private const int WaitSeconds = 10;
 
@@ -39,30 +46,40 @@ public sealed class DataFolder(string path) : IDisposable
 
     /// <summary>Takes the folder for this process until it ends, however it ends.</summary>
     /// <exception cref="DataException">Another process has it, or it cannot be written to.</exception>
-    public void Hold() => DataFaults.Telling(Path, () =>
-    {
-        Directories.Private(Path);
-        var file = System.IO.Path.Combine(Path, LockName);
-        try
-        {
-            // The system's lock on an open file: it falls with the process, kill -9 included.
-            hold = new(file, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
-        }
-        catch (IOException) when (System.IO.File.Exists(file))
-        {
-            throw new DataException($"'{Path}' is in use by a running program{Holder(file)}. Stop that one first, or name another folder with --data.");
-        }
+    public void Hold() =>
+        DataFaults.Telling(
+            Path,
+            () =>
+            {
+                Directories.Private(Path);
+                var file = System.IO.Path.Combine(Path, LockName);
+                try
+                {
+                    // The system's lock on an open file: it falls with the process, kill -9 included.
+                    hold = new(file, FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+                }
+                catch (IOException) when (System.IO.File.Exists(file))
+                {
+                    throw new DataException(
+                        $"'{Path}' is in use by a running program{Holder(file)}. Stop that one first, or name another folder with --data."
+                    );
+                }
 
-        System.IO.File.WriteAllText(file + HolderEnding, Environment.ProcessId.ToString(CultureInfo.InvariantCulture));
-        Directories.Tighten(Path);
-        return hold;
-    });
+                System.IO.File.WriteAllText(file + HolderEnding, Environment.ProcessId.ToString(CultureInfo.InvariantCulture));
+                Directories.Tighten(Path);
+                return hold;
+            }
+        );
 
     private static string Holder(string file)
     {
         try
         {
-            return int.TryParse(System.IO.File.ReadAllText(file + HolderEnding), out var id) && Process.GetProcessById(id) is { HasExited: false } ? $" (process {id})" : "";
+            return
+                int.TryParse(System.IO.File.ReadAllText(file + HolderEnding), out var id)
+                && Process.GetProcessById(id) is { HasExited: false }
+                ? $" (process {id})"
+                : "";
         }
         catch (Exception e) when (e is IOException or ArgumentException or UnauthorizedAccessException)
         {
@@ -72,37 +89,54 @@ public sealed class DataFolder(string path) : IDisposable
 
     /// <summary>Begins to make the database aside: from nothing, or from a copy.</summary>
     /// <param name="from">A whole copy of what it is made from; null for the first start.</param>
-    public void Make(string? from) => DataFaults.Telling(Path, () =>
-    {
-        Forget(Making);
-        if (from is not null)
-        {
-            System.IO.File.Copy(from, Making);
-        }
+    public void Make(string? from) =>
+        DataFaults.Telling(
+            Path,
+            () =>
+            {
+                Forget(Making);
+                if (from is not null)
+                {
+                    System.IO.File.Copy(from, Making);
+                }
 
-        making = true;
-        return making;
-    });
+                making = true;
+                return making;
+            }
+        );
 
     /// <summary>What was made takes its place, in one step of the file system.</summary>
-    public void Finish() => DataFaults.Telling(Path, () =>
-    {
-        Settle(Making);
-        if (System.IO.File.Exists(Kept))
-        {
-            Settle(Kept);
-        }
+    public void Finish() =>
+        DataFaults.Telling(
+            Path,
+            () =>
+            {
+                Settle(Making);
+                if (System.IO.File.Exists(Kept))
+                {
+                    Settle(Kept);
+                }
 
-        System.IO.File.Move(Making, Kept, overwrite: true);
-        making = false;
-        return making;
-    });
+                System.IO.File.Move(Making, Kept, overwrite: true);
+                making = false;
+                return making;
+            }
+        );
 
     /// <summary>Everything of a database into its one file, so that the file can be moved.</summary>
     private static void Settle(string file)
     {
         SqliteConnection.ClearAllPools();
-        using (var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = file, Pooling = false, DefaultTimeout = WaitSeconds }.ToString()))
+        using (
+            var connection = new SqliteConnection(
+                new SqliteConnectionStringBuilder
+                {
+                    DataSource = file,
+                    Pooling = false,
+                    DefaultTimeout = WaitSeconds,
+                }.ToString()
+            )
+        )
         {
             connection.Open();
             using var command = connection.CreateCommand();
@@ -171,12 +205,18 @@ public static class Directories
         }
 
         File.SetUnixFileMode(path, OwnFolder);
-        foreach (var folder in Directory.EnumerateDirectories(path, "*", SearchOption.AllDirectories).Where(f => new DirectoryInfo(f).LinkTarget is null))
+        foreach (
+            var folder in Directory
+                .EnumerateDirectories(path, "*", SearchOption.AllDirectories)
+                .Where(f => new DirectoryInfo(f).LinkTarget is null)
+        )
         {
             File.SetUnixFileMode(folder, OwnFolder);
         }
 
-        foreach (var file in Directory.EnumerateFiles(path, "*", SearchOption.AllDirectories).Where(f => new FileInfo(f).LinkTarget is null))
+        foreach (
+            var file in Directory.EnumerateFiles(path, "*", SearchOption.AllDirectories).Where(f => new FileInfo(f).LinkTarget is null)
+        )
         {
             File.SetUnixFileMode(file, OwnFile);
         }

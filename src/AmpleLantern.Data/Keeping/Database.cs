@@ -1,4 +1,6 @@
-using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Training;
 using AmpleLantern.Data.Audit;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
@@ -21,9 +23,19 @@ public static class Database
     {
         services.AddSingleton(_ => new DataFolder(folder));
         services.AddScoped<AuditInterceptor>();
-        return services.AddDbContext<LanternDb>((provider, options) => options
-            .UseSqlite(provider.GetRequiredService<DataFolder>().ConnectionString)
-            .AddInterceptors(provider.GetRequiredService<AuditInterceptor>()));
+        return services.AddDbContext<LanternDb>(
+            (provider, options) =>
+                options
+                    .UseSqlite(provider.GetRequiredService<DataFolder>().ConnectionString)
+                    .AddInterceptors(provider.GetRequiredService<AuditInterceptor>())
+        );
+    }
+
+    /// <summary>Works the model out, which takes as long as reading the knowledge: a start does both at once.</summary>
+    public static void Warm()
+    {
+        using var db = new LanternDb(new DbContextOptionsBuilder<LanternDb>().UseSqlite().Options);
+        _ = db.Model;
     }
 
     /// <summary>
@@ -52,7 +64,9 @@ public static class Database
 #pragma warning restore EF1002
     }
 
-    /// <summary>What has been acknowledged survives a kill and a power cut: SQLite flushes at every commit (synchronous = full) by itself.</summary>
+    /// <summary>
+    /// What has been acknowledged survives a kill and a power cut: SQLite flushes at every commit (synchronous = full) by itself.
+    /// </summary>
     /// <exception cref="InvalidOperationException">This SQLite does not flush at every commit.</exception>
     public static async Task RequireDurable(LanternDb db)
     {
@@ -70,7 +84,9 @@ public static class Database
     /// <summary>Whether rows of a table are never changed nor removed.</summary>
     public static bool OnlyGrows(string table) => Growing.Contains(table);
 
-    /// <summary>What the database itself refuses. Stated anew after every change of shape: a table rebuilt by a migration loses its triggers.</summary>
+    /// <summary>
+    /// What the database itself refuses. Stated anew after every change of shape: a table rebuilt by a migration loses its triggers.
+    /// </summary>
     private static async Task Guard(LanternDb db)
     {
         foreach (var sql in DropTriggers.Concat(Triggers))
@@ -80,35 +96,47 @@ public static class Database
     }
 
     private static IEnumerable<string> Triggers =>
-    [
-        .. Growing.SelectMany(table => Refused.Select(what => $"CREATE TRIGGER {table}_no_{what} {When(what, table)} BEGIN SELECT RAISE(ABORT, '{table} only grows'); END")),
-        "CREATE TRIGGER visits_signed BEFORE UPDATE ON Visits WHEN OLD.SignedAt IS NOT NULL BEGIN SELECT RAISE(ABORT, 'a signed visit is locked'); END",
-        "CREATE TRIGGER visits_signed_stay BEFORE DELETE ON Visits WHEN OLD.SignedAt IS NOT NULL BEGIN SELECT RAISE(ABORT, 'a signed visit is locked'); END",
-        "CREATE TRIGGER visits_signed_replaced BEFORE INSERT ON Visits WHEN EXISTS (SELECT 1 FROM Visits WHERE Id = NEW.Id AND SignedAt IS NOT NULL) BEGIN SELECT RAISE(ABORT, 'a signed visit is locked'); END",
-    ];
+        [
+            .. Growing.SelectMany(table =>
+                Refused.Select(what =>
+                    $"CREATE TRIGGER {table}_no_{what} {When(what, table)} BEGIN SELECT RAISE(ABORT, '{table} only grows'); END"
+                )
+            ),
+            "CREATE TRIGGER visits_signed BEFORE UPDATE ON Visits WHEN OLD.SignedAt IS NOT NULL BEGIN SELECT RAISE(ABORT, 'a signed visit is locked'); END",
+            "CREATE TRIGGER visits_signed_stay BEFORE DELETE ON Visits WHEN OLD.SignedAt IS NOT NULL BEGIN SELECT RAISE(ABORT, 'a signed visit is locked'); END",
+            "CREATE TRIGGER visits_signed_replaced BEFORE INSERT ON Visits WHEN EXISTS (SELECT 1 FROM Visits WHERE Id = NEW.Id AND SignedAt IS NOT NULL) BEGIN SELECT RAISE(ABORT, 'a signed visit is locked'); END",
+        ];
 
     /// <summary>
     /// INSERT OR REPLACE removes the older row without asking the trigger on removing, so it is stopped where it begins. The same words
     /// said again are no change.
     /// </summary>
-    private static string When(string what, string table) => what switch
-    {
-        "replace" when table is "Words" => "BEFORE INSERT ON Words WHEN EXISTS (SELECT 1 FROM Words WHERE Id = NEW.Id AND Document IS NOT NEW.Document)",
-        "replace" => $"BEFORE INSERT ON {table} WHEN EXISTS (SELECT 1 FROM {table} WHERE Id = NEW.Id)",
-        _ => $"BEFORE {what.ToUpperInvariant()} ON {table}",
-    };
+    private static string When(string what, string table) =>
+        what switch
+        {
+            "replace" when table is "Words" =>
+                "BEFORE INSERT ON Words WHEN EXISTS (SELECT 1 FROM Words WHERE Id = NEW.Id AND Document IS NOT NEW.Document)",
+            "replace" => $"BEFORE INSERT ON {table} WHEN EXISTS (SELECT 1 FROM {table} WHERE Id = NEW.Id)",
+            _ => $"BEFORE {what.ToUpperInvariant()} ON {table}",
+        };
 
     internal static IEnumerable<string> DropTriggers =>
-    [
-        .. Growing.SelectMany(table => Refused.Select(what => $"DROP TRIGGER IF EXISTS {table}_no_{what}")),
-        "DROP TRIGGER IF EXISTS visits_signed", "DROP TRIGGER IF EXISTS visits_signed_stay", "DROP TRIGGER IF EXISTS visits_signed_replaced",
-    ];
+        [
+            .. Growing.SelectMany(table => Refused.Select(what => $"DROP TRIGGER IF EXISTS {table}_no_{what}")),
+            "DROP TRIGGER IF EXISTS visits_signed",
+            "DROP TRIGGER IF EXISTS visits_signed_stay",
+            "DROP TRIGGER IF EXISTS visits_signed_replaced",
+        ];
 }
 
 /// <summary>For <c>dotnet ef</c> only.</summary>
 public sealed class DesignTimeDb : IDesignTimeDbContextFactory<LanternDb>
 {
     public LanternDb CreateDbContext(string[] args) =>
-        new(new DbContextOptionsBuilder<LanternDb>().UseSqlite("Data Source=design.db")
-            .AddInterceptors(new AuditInterceptor(new NamedActor("design"), SystemClock.Instance)).Options);
+        new(
+            new DbContextOptionsBuilder<LanternDb>()
+                .UseSqlite("Data Source=design.db")
+                .AddInterceptors(new AuditInterceptor(new NamedActor("design"), SystemClock.Instance))
+                .Options
+        );
 }

@@ -1,4 +1,6 @@
 using System.Reflection;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore.Migrations;
 
@@ -24,7 +26,13 @@ public sealed record Inspection(DataKind? Kind, int Generation, IReadOnlyList<st
 
     /// <summary>Ids of all migrations of this version, oldest first.</summary>
     public static readonly IReadOnlyList<string> Known =
-        [.. typeof(LanternDb).Assembly.GetTypes().Select(t => t.GetCustomAttribute<MigrationAttribute>()?.Id).OfType<string>().Order(StringComparer.Ordinal)];
+    [
+        .. typeof(LanternDb)
+            .Assembly.GetTypes()
+            .Select(t => t.GetCustomAttribute<MigrationAttribute>()?.Id)
+            .OfType<string>()
+            .Order(StringComparer.Ordinal),
+    ];
 
     public bool IsCurrent => Kind is not null && Generation == Database.Generation && Applied.Count == Known.Count;
 
@@ -37,13 +45,20 @@ public sealed record Inspection(DataKind? Kind, int Generation, IReadOnlyList<st
         var name = $"'{called ?? file}'";
         Require(File.Exists(file), $"There is no file {name}. Check the name.");
         var log = new FileInfo(file + "-wal");
-        Require(new FileInfo(file).Length > 0 || log is { Exists: true, Length: > 0 },
-            $"{name} is empty. A copy that was cut off looks like this: put back a good one with ./lantern restore. To begin anew, move the empty file away first.");
-        Require(new FileInfo(file).Length == 0 || StartsAsOne(file), $"{name} is no database, or its beginning is damaged. Put back the last good copy with ./lantern restore.");
+        Require(
+            new FileInfo(file).Length > 0 || log is { Exists: true, Length: > 0 },
+            $"{name} is empty. A copy that was cut off looks like this: put back a good one with ./lantern restore. To begin anew, move the empty file away first."
+        );
+        Require(
+            new FileInfo(file).Length == 0 || StartsAsOne(file),
+            $"{name} is no database, or its beginning is damaged. Put back the last good copy with ./lantern restore."
+        );
         var found = DataFaults.Telling(called ?? file, () => Read(file));
         Require(found.Applied.Count > 0, $"{name} is a database, but not one of this program. Check the name.");
-        Require(found.Generation <= Database.Generation && !found.Applied.Except(Known).Any(),
-            $"{name} was written by a newer version of this program. Start that version, or put back a copy made before it (./lantern restore). Nothing was changed.");
+        Require(
+            found.Generation <= Database.Generation && !found.Applied.Except(Known).Any(),
+            $"{name} was written by a newer version of this program. Start that version, or put back a copy made before it (./lantern restore). Nothing was changed."
+        );
         return found;
     }
 
@@ -51,17 +66,28 @@ public sealed record Inspection(DataKind? Kind, int Generation, IReadOnlyList<st
     /// <exception cref="DataException">Something in it is damaged.</exception>
     public static void RequireWhole(string file, string? called = null)
     {
-        var found = DataFaults.Telling(called ?? file, () =>
-        {
-            using var connection = Open(file);
-            return All(connection, "PRAGMA integrity_check").Concat(All(connection, "PRAGMA foreign_key_check")).ToList();
-        });
+        var found = DataFaults.Telling(
+            called ?? file,
+            () =>
+            {
+                using var connection = Open(file);
+                return All(connection, "PRAGMA integrity_check").Concat(All(connection, "PRAGMA foreign_key_check")).ToList();
+            }
+        );
         Require(found is ["ok"], $"'{called ?? file}' is damaged ({found.FirstOrDefault(f => f != "ok")}). Use an older copy.");
     }
 
     public static SqliteConnection Open(string file)
     {
-        var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = file, Pooling = false, DefaultTimeout = 10, Mode = SqliteOpenMode.ReadWrite }.ToString());
+        var connection = new SqliteConnection(
+            new SqliteConnectionStringBuilder
+            {
+                DataSource = file,
+                Pooling = false,
+                DefaultTimeout = 10,
+                Mode = SqliteOpenMode.ReadWrite,
+            }.ToString()
+        );
         connection.Open();
         return connection;
     }

@@ -1,11 +1,14 @@
 using AmpleLantern.Core;
+using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
-using AmpleLantern.Core.Outcomes;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Exchange;
+using AmpleLantern.Exchange.Ask;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmpleLantern.Data.Keeping;
@@ -32,8 +35,11 @@ public static class RecordUpgrade
 
         await NamesToIds(db);
         await IdsForPhoneAnswers(db);
-        var ids = await db.Visits.Where(v => v.SignedAt != null || v.Events.Any(e => e.Kind == GiveEventKind.Start)).Where(v => v.Bases.Count == 0)
-            .Select(v => v.Id).ToListAsync();
+        var ids = await db
+            .Visits.Where(v => v.SignedAt != null || v.Events.Any(e => e.Kind == GiveEventKind.Start))
+            .Where(v => v.Bases.Count == 0)
+            .Select(v => v.Id)
+            .ToListAsync();
         foreach (var some in ids.Chunk(AtOnce))
         {
             await Upgrade(db, some, knowledge);
@@ -47,9 +53,19 @@ public static class RecordUpgrade
 
     private static async Task Upgrade(LanternDb db, Guid[] ids, PracticeKnowledge knowledge)
     {
-        var visits = await db.Visits.Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).AsSplitQuery().Where(v => ids.Contains(v.Id)).ToListAsync();
-        var older = (await db.Database.SqlQueryRaw<OldDocument>("SELECT Id, Snapshot AS Document FROM Visits WHERE Snapshot IS NOT NULL").Where(d => ids.Contains(d.Id)).ToListAsync())
-            .ToDictionary(d => d.Id, d => PackedJson.Read<OldSnapshot>(d.Document));
+        var visits = await db
+            .Visits.Include(v => v.Client!)
+                .ThenInclude(c => c.Facts)
+            .Include(v => v.Events)
+            .AsSplitQuery()
+            .Where(v => ids.Contains(v.Id))
+            .ToListAsync();
+        var older = (
+            await db
+                .Database.SqlQueryRaw<OldDocument>("SELECT Id, Snapshot AS Document FROM Visits WHERE Snapshot IS NOT NULL")
+                .Where(d => ids.Contains(d.Id))
+                .ToListAsync()
+        ).ToDictionary(d => d.Id, d => PackedJson.Read<OldSnapshot>(d.Document));
         foreach (var visit in visits)
         {
             var start = visit.Events.Where(e => e.Kind is GiveEventKind.Start).MinBy(e => e.At);
@@ -57,7 +73,11 @@ public static class RecordUpgrade
             await db.AddBasis(start?.Id ?? Guid.CreateVersion7(), visit.Id, start?.At ?? visit.SignedAt!.Value, basis);
             if (visit.Seal is { } seal)
             {
-                visit.Seal = seal with { Screen = null, Measures = [.. seal.Changes.Select(c => knowledge.Measures.Find(c.Measure)).OfType<Measure>()] };
+                visit.Seal = seal with
+                {
+                    Screen = null,
+                    Measures = [.. seal.Changes.Select(c => knowledge.Measures.Find(c.Measure)).OfType<Measure>()],
+                };
             }
         }
 
@@ -73,13 +93,22 @@ public static class RecordUpgrade
     {
         var client = visit.Client!;
         var school = knowledge.Schools.Find(visit.School) ?? knowledge.HouseSchool;
-        var tempo = TempoOf.Stored(client.BreathsPerMinute, client.StatureCm, null, knowledge.Defaults).Tempo;
+        var tempo = TempoOf.Stored(client.BreathsPerMinute, client.StatureCm, null, knowledge).Tempo;
         var plan = PlanCheck.Readable(visit.Plan, knowledge).Plan;
         var expansion = kept?.Expansion ?? PlanExpansion.Expand(plan, tempo, knowledge);
-        var facts = client.Facts.Select(f => (Entry: f.ToEntry(), f.RecordedBy, At: (NodaTime.Instant?)f.RecordedAt, Scope: FactScope.History))
+        var facts = client
+            .Facts.Select(f => (Entry: f.ToEntry(), f.RecordedBy, At: (NodaTime.Instant?)f.RecordedAt, Scope: FactScope.History))
             .Concat(visit.CheckIn.Select(f => (Entry: f, RecordedBy: visit.PractitionerId, At: f.SaidAt, Scope: FactScope.Today)))
             .Where(f => knowledge.Facts.Has(f.Entry.Fact) && (f.At is null || visit.SignedAt is not { } signed || f.At <= signed))
-            .Select(f => new FactSaid(f.Entry, Conditions.Saying(f.Entry, visit.Date, knowledge), f.Scope, f.RecordedBy, f.At, f.Scope is FactScope.Today)).ToList();
+            .Select(f => new FactSaid(
+                f.Entry,
+                Conditions.Saying(f.Entry, visit.Date, knowledge),
+                f.Scope,
+                f.RecordedBy,
+                f.At,
+                f.Scope is FactScope.Today
+            ))
+            .ToList();
         var person = new BasisClient(visit.Date, client.BirthDate, client.Body, facts, client.Clearances, []);
         var context = new ScreenContext(plan, expansion, school, tempo, knowledge);
         var screen = kept?.Screen ?? Screened(person, context);
@@ -94,19 +123,33 @@ public static class RecordUpgrade
     {
         try
         {
-            return Screen.Findings(person.Subject, context);
+            return Screener.Findings(person.Subject, context);
         }
         catch (Exception e) when (e is RefusalException or KnowledgeException)
         {
-            return new("unknown", [], [], [], [new([], $"What the screen said is not on record, and cannot be worked out any more: {e.Message}")]);
+            return new(
+                "unknown",
+                [],
+                [],
+                [],
+                [new([], $"What the screen said is not on record, and cannot be worked out any more: {e.Message}")]
+            );
         }
     }
 
-    /// <summary>Columns that hold a person: a name that one person here has becomes that person's id; any other stays the name it is.</summary>
+    /// <summary>
+    /// Columns that hold a person: a name that one person here has becomes that person's id; any other stays the name it is.
+    /// </summary>
     private static readonly (string Table, string Column)[] People =
     [
-        ("Facts", "RecordedBy"), ("SessionEvents", "By"), ("Addenda", "By"), ("Visits", "SignedBy"), ("Intakes", "MadeBy"), ("OwnRules", "Author"),
-        ("OwnRules", "RetiredBy"), ("OwnFlows", "Author"),
+        ("Facts", "RecordedBy"),
+        ("SessionEvents", "By"),
+        ("Addenda", "By"),
+        ("Visits", "SignedBy"),
+        ("Intakes", "MadeBy"),
+        ("OwnRules", "Author"),
+        ("OwnRules", "RetiredBy"),
+        ("OwnFlows", "Author"),
     ];
 
     private static async Task NamesToIds(LanternDb db)
@@ -118,7 +161,8 @@ public static class RecordUpgrade
                 $"""
                 UPDATE "{table}" SET "{column}" = (SELECT Id FROM AspNetUsers WHERE DisplayName = "{table}"."{column}")
                 WHERE (SELECT COUNT(*) FROM AspNetUsers WHERE DisplayName = "{table}"."{column}") = 1
-                """);
+                """
+            );
 #pragma warning restore EF1002
         }
     }
@@ -129,7 +173,10 @@ public static class RecordUpgrade
         var older = await db.Database.SqlQueryRaw<OldAnswers>("SELECT Id, Answers FROM Intakes WHERE Answers <> '[]'").ToListAsync();
         foreach (var link in older)
         {
-            var answers = OpenJson.Read<IReadOnlyList<FactEntry>>(link.Answers).Select(a => new IntakeAnswer(Guid.CreateVersion7(), a)).ToList();
+            var answers = OpenJson
+                .Read<IReadOnlyList<FactEntry>>(link.Answers)
+                .Select(a => new IntakeAnswer(Guid.CreateVersion7(), a))
+                .ToList();
             await db.Database.ExecuteSqlAsync($"UPDATE Intakes SET Answers = {OpenJson.Write(answers)} WHERE Id = {link.Id}");
         }
     }

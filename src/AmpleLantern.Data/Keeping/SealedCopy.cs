@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Bodies.Figure;
 using Org.BouncyCastle.Bcpg;
 using Org.BouncyCastle.Bcpg.OpenPgp;
 using Org.BouncyCastle.Security;
@@ -21,7 +22,13 @@ public static class SealedCopy
         encrypt.AddMethodUtf8(passphrase.ToCharArray(), HashAlgorithmTag.Sha256, Stretch);
         using var file = File.Create(sealedFile);
         using var outer = encrypt.Open(file, new byte[Chunk]);
-        using var inner = new PgpLiteralDataGenerator().Open(outer, PgpLiteralData.Binary, Database.FileName, DateTime.UnixEpoch, new byte[Chunk]);
+        using var inner = new PgpLiteralDataGenerator().Open(
+            outer,
+            PgpLiteralData.Binary,
+            Database.FileName,
+            DateTime.UnixEpoch,
+            new byte[Chunk]
+        );
         using var source = File.OpenRead(plain);
         source.CopyTo(inner);
     }
@@ -63,9 +70,12 @@ public static class SealedCopy
                 throw new DataException($"'{file}' was changed after it was written. Use another copy.");
             }
         }
-        catch (Exception e) when (e is PgpException or InvalidCastException or IOException and not FileNotFoundException && !DataFaults.IsFull(e))
+        catch (Exception e)
+            when (e is PgpException or InvalidCastException or IOException and not FileNotFoundException && !DataFaults.IsFull(e))
         {
-            throw new DataException($"'{file}' cannot be opened with this passphrase, or it is cut off. Check the passphrase, then try another copy.");
+            throw new DataException(
+                $"'{file}' cannot be opened with this passphrase, or it is cut off. Check the passphrase, then try another copy."
+            );
         }
     }
 

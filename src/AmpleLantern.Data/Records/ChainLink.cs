@@ -1,3 +1,5 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Data.Keeping;
 using NodaTime;
 
 namespace AmpleLantern.Data.Records;

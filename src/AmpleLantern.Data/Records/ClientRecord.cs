@@ -1,6 +1,8 @@
 using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Screening;
-using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Exchange.Ask;
 using NodaTime;
 
 namespace AmpleLantern.Data.Records;
@@ -88,11 +90,20 @@ public sealed class ClientFact : IOfClient
     public FactEntry ToEntry() => new(Fact, Status, Since, Until, Side, Region, Detail, SaidBy, RecordedAt);
 
     public void Take(FactEntry entry) =>
-        (Status, Since, Until, Side, Region, Detail, SaidBy) =
-        (entry.Status, entry.Since, entry.Until, entry.Side, entry.Region, entry.Detail, entry.SaidBy);
+        (Status, Since, Until, Side, Region, Detail, SaidBy) = (
+            entry.Status,
+            entry.Since,
+            entry.Until,
+            entry.Side,
+            entry.Region,
+            entry.Detail,
+            entry.SaidBy
+        );
 }
 
-/// <summary>What was said of a fact before it was answered anew or struck out. Nothing said of a client is ever deleted; the table only grows.</summary>
+/// <summary>
+/// What was said of a fact before it was answered anew or struck out. Nothing said of a client is ever deleted; the table only grows.
+/// </summary>
 public sealed class EarlierFact : IOfClient
 {
     public Guid Id { get; init; } = Guid.CreateVersion7();

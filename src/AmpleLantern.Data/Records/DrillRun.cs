@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Training;
 using NodaTime;
 

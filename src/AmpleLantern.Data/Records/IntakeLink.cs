@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Exchange.Ask;
 using NodaTime;
 
 namespace AmpleLantern.Data.Records;

@@ -2,7 +2,9 @@ using NodaTime;
 
 namespace AmpleLantern.Data.Records;
 
-/// <summary>One sign-in on one device. It lives here, not in the cookie: ended here, it is ended wherever a copy of the cookie is.</summary>
+/// <summary>
+/// One sign-in on one device. It lives here, not in the cookie: ended here, it is ended wherever a copy of the cookie is.
+/// </summary>
 public sealed class SignedIn
 {
     /// <summary>Stands in the cookie, under the program's own seal.</summary>

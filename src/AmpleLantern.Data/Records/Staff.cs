@@ -1,4 +1,4 @@
-using AmpleLantern.Core.Pressure;
+using AmpleLantern.Core.Pressure.Weights;
 using Microsoft.AspNetCore.Identity;
 using NodaTime;
 

@@ -1,10 +1,13 @@
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Exchange;
+using AmpleLantern.Exchange.Ask;
 using NodaTime;
 
 namespace AmpleLantern.Data.Records;
@@ -86,8 +89,13 @@ public sealed record InterviewHeld(string Complaint, Side? Side, IReadOnlyList<I
 /// <param name="Screen">What the screen said at the end, where responses had changed it since the start.</param>
 /// <param name="Measures">The measures the changes are judged by.</param>
 public sealed record Seal(
-    IReadOnlyList<GivenStep> Given, SessionState Session, IReadOnlyList<Change> Changes, VisitNote Note, ScreenResult? Screen = null,
-    IReadOnlyList<Measure>? Measures = null);
+    IReadOnlyList<GivenStep> Given,
+    SessionState Session,
+    IReadOnlyList<Change> Changes,
+    VisitNote Note,
+    ScreenResult? Screen = null,
+    IReadOnlyList<Measure>? Measures = null
+);
 
 /// <summary>The basis a session stands on from one of its events on. Never changed, never removed.</summary>
 public sealed class StoredBasis
@@ -107,14 +115,15 @@ public sealed class StoredBasis
     public StoredWords? Words { get; init; }
 
     /// <param name="stored">Words that are stored already, or are about to be.</param>
-    public static StoredBasis Of(Guid id, Guid visitId, Instant from, SessionBasis basis, StoredWords stored) => new()
-    {
-        Id = id,
-        VisitId = visitId,
-        From = from,
-        Document = PackedJson.Write(basis with { Words = BasisWords.None }, smallest: true),
-        WordsId = stored.Id,
-    };
+    public static StoredBasis Of(Guid id, Guid visitId, Instant from, SessionBasis basis, StoredWords stored) =>
+        new()
+        {
+            Id = id,
+            VisitId = visitId,
+            From = from,
+            Document = PackedJson.Write(basis with { Words = BasisWords.None }, smallest: true),
+            WordsId = stored.Id,
+        };
 
     public SessionBasis Read() => PackedJson.Read<SessionBasis>(Document) with { Words = PackedJson.Read<BasisWords>(Words!.Document) };
 }

@@ -1,28 +1,78 @@
 using AmpleLantern.Core;
 using AmpleLantern.Core.Atlas;
-using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Measuring;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 using NodaTime;
 
 namespace AmpleLantern.Exchange.Ask;
 
 /// <summary>Input of <c>ask locate</c>.</summary>
 public sealed record LocateQuestion(
-    string Point, string Side = "left", Person? Client = null, Person? Practitioner = null, string? Position = null);
+    string Point,
+    string Side = "left",
+    Person? Client = null,
+    Person? Practitioner = null,
+    string? Position = null
+);
 
 /// <summary>Input of <c>ask measure</c>: what is wanted, and its numbers.</summary>
-/// <param name="What">
-/// <c>cun</c> (stretch, cun), <c>girth</c> (place, leftCm, rightCm), <c>joint-range</c> (joint, degrees, otherSideDegrees),
-/// <c>dilution</c> (use, carrierMl with drops or percent), <c>pregnancy</c> (date with lastPeriod or dueDate),
-/// <c>days-since</c> (date, since), <c>fingers</c> (cm), <c>foot</c> (x, y).
-/// </param>
-public sealed record MeasureQuestion(
-    string What, string? Stretch = null, double? Cun = null, Person? Client = null, Person? Practitioner = null, string? Place = null,
-    double? LeftCm = null, double? RightCm = null, string? Joint = null, double? Degrees = null, double? OtherSideDegrees = null,
-    string? Use = null, double? Drops = null, double? Percent = null, double? CarrierMl = null, LocalDate? Date = null,
-    LocalDate? Since = null, LocalDate? LastPeriod = null, LocalDate? DueDate = null, double? Cm = null, double? X = null, double? Y = null);
+public sealed record MeasureQuestion
+{
+    /// <summary>
+    /// <c>cun</c> (stretch, cun), <c>girth</c> (place, leftCm, rightCm), <c>joint-range</c> (joint, degrees, otherSideDegrees),
+    /// <c>dilution</c> (use, carrierMl with drops or percent), <c>pregnancy</c> (date with lastPeriod or dueDate), <c>days-since</c> (date,
+    /// since), <c>fingers</c> (cm), <c>foot</c> (x, y).
+    /// </summary>
+    public required string What { get; init; }
+
+    public string? Stretch { get; init; }
+
+    public double? Cun { get; init; }
+
+    public Person? Client { get; init; }
+
+    public Person? Practitioner { get; init; }
+
+    public string? Place { get; init; }
+
+    public double? LeftCm { get; init; }
+
+    public double? RightCm { get; init; }
+
+    public string? Joint { get; init; }
+
+    public double? Degrees { get; init; }
+
+    public double? OtherSideDegrees { get; init; }
+
+    public string? Use { get; init; }
+
+    public double? Drops { get; init; }
+
+    public double? Percent { get; init; }
+
+    public double? CarrierMl { get; init; }
+
+    public LocalDate? Date { get; init; }
+
+    public LocalDate? Since { get; init; }
+
+    public LocalDate? LastPeriod { get; init; }
+
+    public LocalDate? DueDate { get; init; }
+
+    public double? Cm { get; init; }
+
+    public double? X { get; init; }
+
+    public double? Y { get; init; }
+}
 
 /// <summary>Where things are and how big: the atlas and the small sums, as functions of Core.</summary>
 public sealed class MeasureAnswers(KnowledgeBase knowledge)
@@ -41,31 +91,50 @@ public sealed class MeasureAnswers(KnowledgeBase knowledge)
         if (q.Position is { } position && !knowledge.Positions.Has(position))
         {
             throw new RefusalException(
-                "unknown-position", $"There is no position '{position}'. Use one of {string.Join(", ", knowledge.Positions.All.Select(p => p.Id))}.",
-                "/position");
+                "unknown-position",
+                $"There is no position '{position}'. Use one of {string.Join(", ", knowledge.Positions.All.Select(p => p.Id))}.",
+                "/position"
+            );
         }
 
         var measures = Check(q.Client, "/client/measures");
         return PointLocator.Locate(
-            point, side, Scale(measures, q.Practitioner), BodySize.Of(measures, atlas.Stretches), q.Position, knowledge);
+            point,
+            side,
+            Scale(measures, q.Practitioner),
+            BodySize.Of(measures, atlas.Stretches),
+            q.Position,
+            knowledge
+        );
     }
 
-    public Measured Measure(MeasureQuestion q) => q.What switch
-    {
-        "cun" => Cun(q),
-        "fingers" => Fingers(q),
-        "girth" => Calculators.GirthDifference(
-            Named(() => knowledge.Measuring.Girths[Need(q.Place, "/place")], "/place"), Need(q.LeftCm, "/leftCm"), Need(q.RightCm, "/rightCm")),
-        "joint-range" => Calculators.Range(
-            Named(() => knowledge.Measuring.Joints[Need(q.Joint, "/joint")], "/joint"), Need(q.Degrees, "/degrees"), q.OtherSideDegrees),
-        "dilution" => Dilution(q),
-        "pregnancy" => Calculators.Weeks(q.LastPeriod, q.DueDate, Need(q.Date, "/date"), knowledge.Defaults),
-        "days-since" => Calculators.DaysSince(Need(q.Since, "/since"), Need(q.Date, "/date")),
-        "foot" => Foot(q),
-        _ => throw new RefusalException(
-            "unknown-measure",
-            $"'{q.What}' cannot be measured here. Ask for cun, fingers, girth, joint-range, dilution, pregnancy, days-since or foot.", "/what"),
-    };
+    public Measured Measure(MeasureQuestion q) =>
+        q.What switch
+        {
+            "cun" => Cun(q),
+            "fingers" => Fingers(q),
+            "girth" => Calculators.GirthDifference(
+                Named(() => knowledge.Measuring.Girths[Need(q.Place, "/place")], "/place"),
+                Need(q.LeftCm, "/leftCm"),
+                Need(q.RightCm, "/rightCm"),
+                knowledge.Believable
+            ),
+            "joint-range" => Calculators.Range(
+                Named(() => knowledge.Measuring.Joints[Need(q.Joint, "/joint")], "/joint"),
+                Need(q.Degrees, "/degrees"),
+                q.OtherSideDegrees,
+                knowledge.Believable
+            ),
+            "dilution" => Dilution(q),
+            "pregnancy" => Calculators.Weeks(q.LastPeriod, q.DueDate, Need(q.Date, "/date"), knowledge.PregnancyCalendar),
+            "days-since" => Calculators.DaysSince(Need(q.Since, "/since"), Need(q.Date, "/date")),
+            "foot" => Foot(q),
+            _ => throw new RefusalException(
+                "unknown-measure",
+                $"'{q.What}' cannot be measured here. Ask for cun, fingers, girth, joint-range, dilution, pregnancy, days-since or foot.",
+                "/what"
+            ),
+        };
 
     private Measured Cun(MeasureQuestion q)
     {
@@ -73,9 +142,13 @@ public sealed class MeasureAnswers(KnowledgeBase knowledge)
         var cun = q.Cun ?? 1;
         var length = Scale(Check(q.Client, "/client/measures"), q.Practitioner).Of(stretch.Id, cun);
         return new(
-            Math.Round(length.Cm, 2), "cm", FormattableString.Invariant($"{cun:0.##} of {stretch.Cun:0.##} cun, {stretch.Name}"), length.Source,
+            Math.Round(length.Cm, 2),
+            "cm",
+            FormattableString.Invariant($"{cun:0.##} of {stretch.Cun:0.##} cun, {stretch.Name}"),
+            length.Source,
             length.Estimate ? "Estimated from stature; measure the stretch to be sure." : "From the measured stretch.",
-            length.Estimate ? Math.Round(length.ErrorCm, 2) : null);
+            length.Estimate ? Math.Round(length.ErrorCm, 2) : null
+        );
     }
 
     private Measured Fingers(MeasureQuestion q)
@@ -85,15 +158,22 @@ public sealed class MeasureAnswers(KnowledgeBase knowledge)
         if (q.Cm is { } cm)
         {
             return new(
-                Math.Round(scale.PractitionerFingers(cm), 1), "fingers",
-                FormattableString.Invariant($"{cm:0.0} cm / ({scale.PractitionerFourFingers.Cm:0.0} cm / 4)"), scale.PractitionerFourFingers.Source);
+                Math.Round(scale.PractitionerFingers(cm), 1),
+                "fingers",
+                FormattableString.Invariant($"{cm:0.0} cm / ({scale.PractitionerFourFingers.Cm:0.0} cm / 4)"),
+                scale.PractitionerFourFingers.Source
+            );
         }
 
         return new(
-            Math.Round(cun, 2), "cun",
+            Math.Round(cun, 2),
+            "cun",
             FormattableString.Invariant($"3 x {scale.PractitionerFourFingers.Cm:0.0} cm / {scale.ClientFourFingers.Cm:0.0} cm"),
             scale.ClientFourFingers.Source,
-            FormattableString.Invariant($"Your four fingers are {cun:0.0} of this client's cun; three cun are {4 * 3 / cun:0.0} of your fingers."));
+            FormattableString.Invariant(
+                $"Your four fingers are {cun:0.0} of this client's cun; three cun are {4 * 3 / cun:0.0} of your fingers."
+            )
+        );
     }
 
     private Measured Dilution(MeasureQuestion q)
@@ -101,18 +181,22 @@ public sealed class MeasureAnswers(KnowledgeBase knowledge)
         var dilution = Named(() => knowledge.Measuring.Dilutions[q.Use ?? "body"], "/use");
         var carrier = Need(q.CarrierMl, "/carrierMl");
         return q.Drops is { } drops
-            ? Calculators.Percent(dilution, drops, carrier)
-            : Calculators.Drops(dilution, q.Percent ?? dilution.UsualPercent, carrier);
+            ? Calculators.Percent(dilution, drops, carrier, knowledge.DilutionLimits)
+            : Calculators.Drops(dilution, q.Percent ?? dilution.UsualPercent, carrier, knowledge.DilutionLimits);
     }
 
     private Measured Foot(MeasureQuestion q)
     {
-        var foot = FootShape.Of(Check(q.Client, "/client/measures"), knowledge.Atlas.Stretches);
+        var foot = FootShape.Of(Check(q.Client, "/client/measures"), knowledge);
         var (x, y) = (Need(q.X, "/x"), Need(q.Y, "/y"));
         var (heel, inner) = foot.At(x, y);
         return new(
-            heel, "mm from the heel", FormattableString.Invariant($"{y:0.###} of {foot.LengthMm:0} mm; {x:0.###} of {foot.WidthAt(y):0} mm across"),
-            new("common practice"), FormattableString.Invariant($"{inner:0.0} mm from the inner edge."));
+            heel,
+            "mm from the heel",
+            FormattableString.Invariant($"{y:0.###} of {foot.LengthMm:0} mm; {x:0.###} of {foot.WidthAt(y):0} mm across"),
+            new("common practice"),
+            FormattableString.Invariant($"{inner:0.0} mm from the inner edge.")
+        );
     }
 
     private CunScale Scale(BodyMeasures client, Person? practitioner)
@@ -120,11 +204,15 @@ public sealed class MeasureAnswers(KnowledgeBase knowledge)
         var hands = practitioner?.HandsCm is { } cm
             ? new BodyMeasures(practitioner.Measures?.StatureCm, HandsCm: cm)
             : BodyOf(practitioner?.Measures);
-        return new(client, MeasureCheck.Check(hands, knowledge.Atlas.Stretches, "/practitioner/measures"), knowledge.Atlas.Stretches, knowledge.Defaults);
+        return new(
+            client,
+            BodyMeasuresCheck.Check(hands, knowledge, "/practitioner/measures"),
+            knowledge.Atlas.Stretches,
+            knowledge.UsualBody
+        );
     }
 
-    private BodyMeasures Check(Person? person, string pointer) =>
-        MeasureCheck.Check(BodyOf(person?.Measures), knowledge.Atlas.Stretches, pointer);
+    private BodyMeasures Check(Person? person, string pointer) => BodyMeasuresCheck.Check(BodyOf(person?.Measures), knowledge, pointer);
 
     private static BodyMeasures BodyOf(Measures? m) =>
         m is null ? BodyMeasures.Nothing : new(m.StatureCm, m.Build ?? Build.Average, m.StretchesCm, m.HandsCm, m.FootMm);
@@ -134,8 +222,7 @@ public sealed class MeasureAnswers(KnowledgeBase knowledge)
 
     private static string Need(string? value, string pointer) => value ?? throw Missing(pointer);
 
-    private static RefusalException Missing(string pointer) =>
-        new("missing", $"'{pointer[1..]}' is needed for this. Add it.", pointer);
+    private static RefusalException Missing(string pointer) => new("missing", $"'{pointer[1..]}' is needed for this. Add it.", pointer);
 
     private static T Named<T>(Func<T> find, string pointer) => Answers.Named(find, pointer);
 }

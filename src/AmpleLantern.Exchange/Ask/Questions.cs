@@ -1,31 +1,55 @@
-using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core;
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure;
+using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 using NodaTime;
 
 namespace AmpleLantern.Exchange.Ask;
 
 /// <summary>Lengths of the body, as far as they were measured.</summary>
 public sealed record Measures(
-    double? StatureCm = null, IReadOnlyDictionary<string, double>? StretchesCm = null,
-    IReadOnlyDictionary<string, double>? HandsCm = null, IReadOnlyDictionary<string, double>? FootMm = null, Build? Build = null);
+    double? StatureCm = null,
+    IReadOnlyDictionary<string, double>? StretchesCm = null,
+    IReadOnlyDictionary<string, double>? HandsCm = null,
+    IReadOnlyDictionary<string, double>? FootMm = null,
+    Build? Build = null
+);
 
 /// <summary>A person in a question.</summary>
 public sealed record Person(LocalDate? BirthDate = null, Measures? Measures = null, IReadOnlyDictionary<string, double>? HandsCm = null);
 
 /// <summary>Input of <c>ask screen</c>.</summary>
 public sealed record ScreenQuestion(
-    LocalDate Date, Person? Client = null, IReadOnlyList<FactEntry>? Facts = null, string? Flow = null, Plan? Plan = null,
-    string? School = null, double? BreathsPerMinute = null, Person? Practitioner = null, IReadOnlyList<Clearance>? Clearances = null,
-    bool ConsentMustBeGiven = false);
+    LocalDate Date,
+    Person? Client = null,
+    IReadOnlyList<FactEntry>? Facts = null,
+    string? Flow = null,
+    Plan? Plan = null,
+    string? School = null,
+    double? BreathsPerMinute = null,
+    Person? Practitioner = null,
+    IReadOnlyList<Clearance>? Clearances = null,
+    bool ConsentMustBeGiven = false,
+    IReadOnlyList<Technique>? Techniques = null
+) : IWithTechniques;
 
 /// <summary>Input of <c>ask interview</c>.</summary>
 /// <param name="Side">The side complained of.</param>
 public sealed record InterviewQuestionAsked(
-    string Complaint, LocalDate Date, IReadOnlyList<InterviewAnswer>? Answers = null, Person? Client = null, IReadOnlyList<FactEntry>? Facts = null,
-    Side? Side = null, string? School = null);
+    string Complaint,
+    LocalDate Date,
+    IReadOnlyList<InterviewAnswer>? Answers = null,
+    Person? Client = null,
+    IReadOnlyList<FactEntry>? Facts = null,
+    Side? Side = null,
+    string? School = null
+);
 
 /// <summary>Input of <c>ask words</c>: what the client said.</summary>
 public sealed record WordsQuestion(string Text);
@@ -36,22 +60,44 @@ public sealed record WordsAnswer(IReadOnlyList<WordFound> Found);
 /// <summary>Input of <c>ask expand</c> and, with minutes, of <c>ask fit</c>.</summary>
 /// <param name="Choices">Options of the flow's variants.</param>
 public sealed record ExpandQuestion(
-    string? Flow = null, Plan? Plan = null, double? BreathsPerMinute = null, Person? Client = null,
-    Person? Practitioner = null, string? School = null, IReadOnlyDictionary<string, string>? Choices = null);
+    string? Flow = null,
+    Plan? Plan = null,
+    double? BreathsPerMinute = null,
+    Person? Client = null,
+    Person? Practitioner = null,
+    string? School = null,
+    IReadOnlyDictionary<string, string>? Choices = null
+);
 
 /// <summary>Input of <c>ask fit</c>.</summary>
 public sealed record FitQuestion(
-    double Minutes, string? Flow = null, Plan? Plan = null, double? BreathsPerMinute = null, Person? Client = null,
-    Person? Practitioner = null, string? School = null, IReadOnlyDictionary<string, string>? Choices = null);
+    double Minutes,
+    string? Flow = null,
+    Plan? Plan = null,
+    double? BreathsPerMinute = null,
+    Person? Client = null,
+    Person? Practitioner = null,
+    string? School = null,
+    IReadOnlyDictionary<string, string>? Choices = null
+);
 
 /// <summary>Answer of <c>ask fit</c>: that of expand, and what was changed.</summary>
 public sealed record FitAnswer(
-    double TotalSeconds, IReadOnlyList<ExpandedStep> Steps, Totals Totals, IReadOnlyList<Cut> Cuts, bool Optimal, string Reason);
+    double TotalSeconds,
+    IReadOnlyList<ExpandedStep> Steps,
+    Totals Totals,
+    IReadOnlyList<Cut> Cuts,
+    bool Optimal,
+    string Reason
+);
 
 /// <summary>The questions as functions of Core. No logic of its own.</summary>
 public sealed class Answers(PracticeKnowledge knowledge)
 {
     private const string PalmBreadth = HandMeasures.Palm;
+
+    /// <summary>The same with the techniques that a question brings along.</summary>
+    public Answers With(IWithTechniques question) => question.Techniques is null ? this : new(knowledge.With(question.Techniques));
 
     /// <summary>Where things are and how big they are.</summary>
     public MeasureAnswers Measuring { get; } = new(knowledge);
@@ -59,34 +105,56 @@ public sealed class Answers(PracticeKnowledge knowledge)
     /// <summary>Weight into pressure.</summary>
     public PressAnswers Pressing => new(knowledge);
 
+    /// <summary>What steps do to a body.</summary>
+    public EffectAnswers Effects => new(this, knowledge);
+
     /// <summary>Order, dose and composing.</summary>
     public PlanningAnswers Planning => new(this, knowledge);
 
-    public ScreenResult Screen(ScreenQuestion q)
+    public ScreenResult Screened(ScreenQuestion q)
     {
         var school = School(q.School);
         var subject = new ScreenSubject(q.Date, q.Client?.BirthDate, q.Facts ?? [], q.Clearances, q.ConsentMustBeGiven);
-        return Core.Screening.Screen.Run(
-            subject, PlanOf(q.Flow, q.Plan, school), school, Tempo(q.BreathsPerMinute, q.Client, q.Practitioner), knowledge);
+        return Screener.Run(
+            subject,
+            PlanOf(q.Flow, q.Plan, school),
+            school,
+            Tempo(q.BreathsPerMinute, q.Client, q.Practitioner),
+            knowledge
+        );
     }
 
-    public InterviewResult Interview(InterviewQuestionAsked q)
+    public InterviewResult Interviewed(InterviewQuestionAsked q)
     {
         var subject = new ScreenSubject(q.Date, q.Client?.BirthDate, q.Facts ?? []);
         FactCheck.Check(subject, knowledge);
-        return Core.Screening.Interview.Run(
-            Named(() => knowledge.Complaints[q.Complaint], "/complaint"), q.Answers ?? [], q.Side, subject, School(q.School), knowledge);
+        return Interview.Run(
+            Named(() => knowledge.Complaints[q.Complaint], "/complaint"),
+            q.Answers ?? [],
+            q.Side,
+            subject,
+            School(q.School),
+            knowledge
+        );
     }
 
     public WordsAnswer Words(WordsQuestion q) => new(new FactWords(knowledge).Find(q.Text));
 
-    public Expansion Expand(ExpandQuestion q) => PlanExpansion.Expand(
-        PlanOf(q.Flow, q.Plan, School(q.School), q.Choices), Tempo(q.BreathsPerMinute, q.Client, q.Practitioner), knowledge);
+    public Expansion Expand(ExpandQuestion q) =>
+        PlanExpansion.Expand(
+            PlanOf(q.Flow, q.Plan, School(q.School), q.Choices),
+            Tempo(q.BreathsPerMinute, q.Client, q.Practitioner),
+            knowledge
+        );
 
-    public FitAnswer Fit(FitQuestion q)
+    public FitAnswer Fitted(FitQuestion q)
     {
-        var fit = Core.Planning.Fit.ToMinutes(
-            PlanOf(q.Flow, q.Plan, School(q.School), q.Choices), q.Minutes, Tempo(q.BreathsPerMinute, q.Client, q.Practitioner), knowledge);
+        var fit = Fit.ToMinutes(
+            PlanOf(q.Flow, q.Plan, School(q.School), q.Choices),
+            q.Minutes,
+            Tempo(q.BreathsPerMinute, q.Client, q.Practitioner),
+            knowledge
+        );
         return new(fit.Expansion.TotalSeconds, fit.Expansion.Steps, fit.Expansion.Totals, fit.Cuts, fit.Optimal, fit.Reason);
     }
 
@@ -96,8 +164,11 @@ public sealed class Answers(PracticeKnowledge knowledge)
     {
         var hands = practitioner?.HandsCm ?? practitioner?.Measures?.HandsCm;
         return TempoOf.Measures(
-            breaths, client?.Measures?.StatureCm, hands is not null && hands.TryGetValue(PalmBreadth, out var palm) ? palm : null,
-            knowledge.Defaults);
+            breaths,
+            client?.Measures?.StatureCm,
+            hands is not null && hands.TryGetValue(PalmBreadth, out var palm) ? palm : null,
+            knowledge
+        );
     }
 
     internal Plan PlanOf(string? flow, Plan? plan, School school, IReadOnlyDictionary<string, string>? choices = null)

@@ -2,6 +2,7 @@ using System.Buffers.Binary;
 using System.IO.Compression;
 using System.IO.Hashing;
 using System.Text;
+using AmpleLantern.Core.Pressure.Weights;
 
 namespace AmpleLantern.Exchange.Pictures;
 

@@ -1,5 +1,6 @@
 using System.Security.Claims;
 using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Records;
 
@@ -17,7 +18,11 @@ public sealed class CurrentPerson(IHttpContextAccessor http) : IActor
     public string? Id => User?.FindFirstValue(ClaimTypes.NameIdentifier);
 
     /// <summary>The role that allows most.</summary>
-    public StaffRole Role => Is(Roles.Owner) ? StaffRole.Owner : Is(Roles.Practitioner) ? StaffRole.Practitioner : Is(Roles.Student) ? StaffRole.Student : StaffRole.Desk;
+    public StaffRole Role =>
+        Is(Roles.Owner) ? StaffRole.Owner
+        : Is(Roles.Practitioner) ? StaffRole.Practitioner
+        : Is(Roles.Student) ? StaffRole.Student
+        : StaffRole.Desk;
 
     public bool Is(params string[] roles) => roles.Any(r => User?.IsInRole(r) == true);
 }
@@ -34,8 +39,10 @@ public static class Policies
     /// <summary>Run the practice.</summary>
     public const string Own = "own";
 
-    public static void Add(WebApplicationBuilder builder) => builder.Services.AddAuthorizationBuilder()
-        .AddPolicy(Treat, p => p.RequireRole(Roles.Owner, Roles.Practitioner, Roles.Student))
-        .AddPolicy(Sign, p => p.RequireRole(Roles.Owner, Roles.Practitioner))
-        .AddPolicy(Own, p => p.RequireRole(Roles.Owner));
+    public static void Add(WebApplicationBuilder builder) =>
+        builder
+            .Services.AddAuthorizationBuilder()
+            .AddPolicy(Treat, p => p.RequireRole(Roles.Owner, Roles.Practitioner, Roles.Student))
+            .AddPolicy(Sign, p => p.RequireRole(Roles.Owner, Roles.Practitioner))
+            .AddPolicy(Own, p => p.RequireRole(Roles.Owner));
 }

@@ -1,13 +1,17 @@
 using System.Security.Cryptography;
 using System.Text;
 using AmpleLantern.Core;
-using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Atlas;
+using AmpleLantern.Web.Hosting;
 using AmpleLantern.Web.Practice;
+using AmpleLantern.Web.Serving;
+using AmpleLantern.Web.Time;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -22,7 +26,16 @@ public sealed record NewPerson(string Name, string DisplayName, string Role);
 /// <param name="Devices">How many sign-ins of theirs hold now.</param>
 /// <param name="Ahead">Visits booked with them from today on.</param>
 public sealed record Person(
-    string Id, string Name, string DisplayName, IReadOnlyList<string> Roles, bool SecondFactor, Instant? FirstPasswordUntil, Instant? LeftAt, int Devices, int Ahead);
+    string Id,
+    string Name,
+    string DisplayName,
+    IReadOnlyList<string> Roles,
+    bool SecondFactor,
+    Instant? FirstPasswordUntil,
+    Instant? LeftAt,
+    int Devices,
+    int Ahead
+);
 
 /// <summary>The people here, and a password just made for one of them: told this once, to be handed over.</summary>
 public sealed record PeopleView(IReadOnlyList<Person> People, string? For = null, string? FirstPassword = null);
@@ -63,7 +76,15 @@ public static class People
         people.MapPost("/{id}/return", (string id, Staffing staffing) => staffing.Return(id));
     }
 
-    private static async Task<Me> SetUp(SetupRequest request, UserManager<Staff> people, Passwords passwords, SetupCode code, StaffNames names, LanternDb db, Door door)
+    private static async Task<Me> SetUp(
+        SetupRequest request,
+        UserManager<Staff> people,
+        Passwords passwords,
+        SetupCode code,
+        StaffNames names,
+        LanternDb db,
+        SigningIn signing
+    )
     {
         if (people.Users.Any())
         {
@@ -72,13 +93,17 @@ public static class People
 
         if (!CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(request.Code.Trim()), Encoding.UTF8.GetBytes(code.Value)))
         {
-            throw new RefusalException("wrong-code", "This is not the code shown where the program was started. Look there and copy it.", "/code");
+            throw new RefusalException(
+                "wrong-code",
+                "This is not the code shown where the program was started. Look there and copy it.",
+                "/code"
+            );
         }
 
         passwords.Require(request.Password, new() { UserName = request.Name, DisplayName = request.DisplayName }, "/password");
         var owner = await Create(people, new(request.Name, request.DisplayName, Roles.Owner), request.Password);
         await names.Read(db);
-        return await door.Open(owner);
+        return await signing.Open(owner);
     }
 
     private static async Task<MyHands> OwnHands(UserManager<Staff> people, CurrentPerson person)
@@ -89,7 +114,7 @@ public static class People
 
     private static async Task<MyHands> MeasureHands(MyHands hands, UserManager<Staff> people, CurrentPerson person, KnowledgeBase knowledge)
     {
-        MeasureCheck.Check(ClientBody.Hands(hands.PalmBreadthCm, hands.FourFingersCm), knowledge.Atlas.Stretches, "");
+        BodyMeasuresCheck.Check(BodyMeasures.OfHands(hands.PalmBreadthCm, hands.FourFingersCm), knowledge, "");
         var me = (await people.FindByIdAsync(person.Id!))!;
         (me.PalmBreadthCm, me.FourFingersCm) = (hands.PalmBreadthCm, hands.FourFingersCm);
         await people.UpdateAsync(me);
@@ -100,8 +125,18 @@ public static class People
     public static async Task<Staff> Create(UserManager<Staff> people, NewPerson person, string password, Instant? firstUntil = null)
     {
         RequireRole(person.Role);
-        RefusalException.Unless(!string.IsNullOrWhiteSpace(person.DisplayName), "name-missing", "Write the name as it should stand in the record.", "/displayName");
-        var staff = new Staff { UserName = person.Name.Trim(), DisplayName = person.DisplayName.Trim(), FirstPasswordUntil = firstUntil };
+        RefusalException.Unless(
+            !string.IsNullOrWhiteSpace(person.DisplayName),
+            "name-missing",
+            "Write the name as it should stand in the record.",
+            "/displayName"
+        );
+        var staff = new Staff
+        {
+            UserName = person.Name.Trim(),
+            DisplayName = person.DisplayName.Trim(),
+            FirstPasswordUntil = firstUntil,
+        };
         Require(await people.CreateAsync(staff, password));
         Require(await people.AddToRoleAsync(staff, person.Role));
         return staff;
@@ -122,19 +157,40 @@ public static class People
 }
 
 /// <summary>What the owner does about the people here. Whatever takes something from somebody ends their sign-ins at once.</summary>
-public sealed class Staffing(UserManager<Staff> people, SignIns signIns, Passwords passwords, StaffNames names, PracticeClock clock, CurrentPerson me, LanternDb db)
+public sealed class Staffing(
+    UserManager<Staff> people,
+    SignIns signIns,
+    Passwords passwords,
+    StaffNames names,
+    PracticeClock clock,
+    CurrentPerson me,
+    LanternDb db
+)
 {
     public async Task<PeopleView> All()
     {
         var today = clock.Today;
-        var ahead = await db.Visits.Where(v => v.Date >= today && v.CancelledAt == null && v.SignedAt == null).GroupBy(v => v.PractitionerId)
-            .Select(g => new { g.Key, Count = g.Count() }).ToDictionaryAsync(g => g.Key, g => g.Count);
+        var ahead = await db
+            .Visits.Where(v => v.Date >= today && v.CancelledAt == null && v.SignedAt == null)
+            .GroupBy(v => v.PractitionerId)
+            .Select(g => new { g.Key, Count = g.Count() })
+            .ToDictionaryAsync(g => g.Key, g => g.Count);
         var all = new List<Person>();
         foreach (var p in (await people.Users.AsNoTracking().ReadableAsync(p => p.Id)).Read)
         {
-            all.Add(new(
-                p.Id, p.UserName!, p.DisplayName, [.. await people.GetRolesAsync(p)], p.TwoFactorEnabled, p.FirstPasswordUntil, p.LeftAt,
-                p.LeftAt is null ? (await signIns.Of(p.Id)).Count : 0, ahead.GetValueOrDefault(p.Id)));
+            all.Add(
+                new(
+                    p.Id,
+                    p.UserName!,
+                    p.DisplayName,
+                    [.. await people.GetRolesAsync(p)],
+                    p.TwoFactorEnabled,
+                    p.FirstPasswordUntil,
+                    p.LeftAt,
+                    p.LeftAt is null ? (await signIns.Of(p.Id)).Count : 0,
+                    ahead.GetValueOrDefault(p.Id)
+                )
+            );
         }
 
         return new([.. all.OrderBy(p => p.LeftAt is not null).ThenBy(p => p.DisplayName, StringComparer.OrdinalIgnoreCase)]);
@@ -180,7 +236,7 @@ public sealed class Staffing(UserManager<Staff> people, SignIns signIns, Passwor
         staff.FirstPasswordUntil = until;
         if (lostDevice)
         {
-            await OwnDoor.TakeOff(people, staff);
+            await OwnAccess.TakeOff(people, staff);
             foreach (var key in await people.GetPasskeysAsync(staff))
             {
                 People.Require(await people.RemovePasskeyAsync(staff, key.CredentialId));
@@ -195,7 +251,17 @@ public sealed class Staffing(UserManager<Staff> people, SignIns signIns, Passwor
     {
         var staff = await Find(id);
         await signIns.EndAll(id);
-        db.Audit.Add(new() { At = clock.Now, Who = me.Name, WhoId = me.Id, Action = "signed-out", Subject = $"person {staff.Id}", What = "everywhere" });
+        db.Audit.Add(
+            new()
+            {
+                At = clock.Now,
+                Who = me.Name,
+                WhoId = me.Id,
+                Action = "signed-out",
+                Subject = $"person {staff.Id}",
+                What = "everywhere",
+            }
+        );
         await db.SaveChangesAsync();
         return await All();
     }
@@ -221,12 +287,18 @@ public sealed class Staffing(UserManager<Staff> people, SignIns signIns, Passwor
         return await All() with { For = staff.DisplayName, FirstPassword = password };
     }
 
-    private async Task<Staff> Find(string id) => await people.FindByIdAsync(id)
+    private async Task<Staff> Find(string id) =>
+        await people.FindByIdAsync(id)
         ?? throw new RefusalException("not-found", "There is nobody of that kind here. Look at the list.", "/id");
 
     private async Task RequireAnotherOwner(Staff staff, bool staysOwner)
     {
         var others = (await people.GetUsersInRoleAsync(Roles.Owner)).Any(o => o.Id != staff.Id && o.LeftAt is null);
-        RefusalException.Unless(staysOwner || others || !await people.IsInRoleAsync(staff, Roles.Owner), "last-owner", "A practice keeps an owner. Make somebody else an owner first.", "/id");
+        RefusalException.Unless(
+            staysOwner || others || !await people.IsInRoleAsync(staff, Roles.Owner),
+            "last-owner",
+            "A practice keeps an owner. Make somebody else an owner first.",
+            "/id"
+        );
     }
 }

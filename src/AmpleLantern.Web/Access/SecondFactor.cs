@@ -1,5 +1,6 @@
 using System.Security.Cryptography;
 using System.Text;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
 using Microsoft.AspNetCore.Identity;
@@ -27,7 +28,10 @@ public sealed class SecondFactor(UserManager<Staff> people, IMemoryCache lately)
         }
 
         var key = ("second-factor", person.Id, plain);
-        if (lately.TryGetValue(key, out _) || !await people.VerifyTwoFactorTokenAsync(person, TokenOptions.DefaultAuthenticatorProvider, plain))
+        if (
+            lately.TryGetValue(key, out _)
+            || !await people.VerifyTwoFactorTokenAsync(person, TokenOptions.DefaultAuthenticatorProvider, plain)
+        )
         {
             return false;
         }
@@ -38,7 +42,8 @@ public sealed class SecondFactor(UserManager<Staff> people, IMemoryCache lately)
 }
 
 /// <summary>Keeps recovery codes as hashes: they are random, so a plain hash is enough, and none can be read from a copy.</summary>
-public sealed class StaffStore(LanternDb db, IdentityErrorDescriber? describer = null) : UserStore<Staff, IdentityRole, LanternDb>(db, describer)
+public sealed class StaffStore(LanternDb db, IdentityErrorDescriber? describer = null)
+    : UserStore<Staff, IdentityRole, LanternDb>(db, describer)
 {
     /// <summary>Redeeming one puts the rest back, which are hashes already.</summary>
     public override Task ReplaceCodesAsync(Staff user, IEnumerable<string> recoveryCodes, CancellationToken cancellationToken) =>

@@ -1,8 +1,11 @@
 using AmpleLantern.Core;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
-using AmpleLantern.Data.Demo;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Demo;
 using AmpleLantern.Web.Practice;
+using AmpleLantern.Web.Time;
 using Microsoft.AspNetCore.Authentication;
 using Microsoft.AspNetCore.Identity;
 
@@ -21,23 +24,44 @@ public sealed record SignOutRequest(bool Everywhere = false, bool Idle = false);
 /// <param name="MayRunPractice">May see the trail, people and rules' making.</param>
 /// <param name="MaySign">May sign, and keep plans for the practice.</param>
 /// <param name="MayTreat">May see clients' records and work on visits.</param>
-public sealed record Me(string? Id, string? Name, string? DisplayName, IReadOnlyList<string> Roles, double IdleMinutes, bool NeedsSetup, bool Demo, string TimeZone,
-    bool MayRunPractice, bool MaySign, bool MayTreat);
+public sealed record Me(
+    string? Id,
+    string? Name,
+    string? DisplayName,
+    IReadOnlyList<string> Roles,
+    double IdleMinutes,
+    bool NeedsSetup,
+    bool Demo,
+    string TimeZone,
+    bool MayRunPractice,
+    bool MaySign,
+    bool MayTreat
+);
 
 /// <summary>Coming in and going out.</summary>
 public static class SignIn
 {
     public static void MapSignIn(this RouteGroupBuilder api)
     {
-        api.MapGet("/me", (Door door) => door.Describe(null)).AllowAnonymous();
+        api.MapGet("/me", (SigningIn signing) => signing.Describe(null)).AllowAnonymous();
         api.MapPost("/sign-in", In).AllowAnonymous().RequireRateLimiting(AccessSetup.SignInLimit);
         api.MapPost("/sign-out", Out).AllowAnonymous();
     }
 
-    private static async Task<Me> In(SignInRequest request, Door door, UserManager<Staff> people, IConfiguration settings, SignInTries tries, SecondFactor second, Passwords passwords, PracticeClock clock)
+    private static async Task<Me> In(
+        SignInRequest request,
+        SigningIn signing,
+        UserManager<Staff> people,
+        IConfiguration settings,
+        SignInTries tries,
+        SecondFactor second,
+        Passwords passwords,
+        PracticeClock clock
+    )
     {
         // The demo's password is known to everybody and opens nothing but the demo.
-        var useless = tries.ShutOut(request.Name, door.Address) || request.Password == DemoPractice.Password && !settings.GetValue("demo", false);
+        var useless =
+            tries.ShutOut(request.Name, signing.Address) || request.Password == DemoPractice.Password && !settings.GetValue("demo", false);
         var person = await people.FindByNameAsync(request.Name.Trim());
         person = person?.LeftAt is null ? person : null;
         if (person is null || useless)
@@ -47,38 +71,69 @@ public static class SignIn
 
         if (person is null || useless || !await people.CheckPasswordAsync(person, request.Password))
         {
-            throw await door.Refuse(person, request.Name, new("wrong-sign-in", "Name or password is wrong. Try again.", "/password"));
+            throw await signing.Refuse(person, request.Name, new("wrong-sign-in", "Name or password is wrong. Try again.", "/password"));
         }
 
         if (person.TwoFactorEnabled)
         {
-            RefusalException.Unless(!string.IsNullOrWhiteSpace(request.Code), "second-factor", "Now the six digits your app shows, or one of your recovery codes.", "/code");
+            RefusalException.Unless(
+                !string.IsNullOrWhiteSpace(request.Code),
+                "second-factor",
+                "Now the six digits your app shows, or one of your recovery codes.",
+                "/code"
+            );
             if (!await second.Takes(person, request.Code!))
             {
-                throw await door.Refuse(person, request.Name, new("wrong-second-factor", "This code is not right, or was used already. Wait for the next six digits and try again.", "/code"));
+                throw await signing.Refuse(
+                    person,
+                    request.Name,
+                    new(
+                        "wrong-second-factor",
+                        "This code is not right, or was used already. Wait for the next six digits and try again.",
+                        "/code"
+                    )
+                );
             }
         }
 
         if (person.FirstPasswordUntil is { } until)
         {
-            RefusalException.Unless(clock.Now < until, "first-password-over", "This first password has run out. Ask the owner for a new one.", "/password");
-            RefusalException.Unless(!string.IsNullOrEmpty(request.NewPassword), "choose-password", "This password was made for you. Choose your own now.", "/newPassword");
+            RefusalException.Unless(
+                clock.Now < until,
+                "first-password-over",
+                "This first password has run out. Ask the owner for a new one.",
+                "/password"
+            );
+            RefusalException.Unless(
+                !string.IsNullOrEmpty(request.NewPassword),
+                "choose-password",
+                "This password was made for you. Choose your own now.",
+                "/newPassword"
+            );
             passwords.Require(request.NewPassword!, person, "/newPassword");
             passwords.Give(person, request.NewPassword!);
             person.FirstPasswordUntil = null;
             People.Require(await people.UpdateAsync(person));
         }
 
-        tries.Right(request.Name, door.Address);
-        return await door.Open(person);
+        tries.Right(request.Name, signing.Address);
+        return await signing.Open(person);
     }
 
-    private static async Task<Me> Out(SignOutRequest request, Door door) => await door.Close(request);
+    private static async Task<Me> Out(SignOutRequest request, SigningIn signing) => await signing.Close(request);
 }
 
 /// <summary>Opens and closes the practice to a person, and notes it in the trail.</summary>
-public sealed class Door(
-    IHttpContextAccessor context, SignInManager<Staff> signIn, UserManager<Staff> people, SignIns signIns, SignInTries tries, IConfiguration settings, PracticeClock clock, LanternDb db)
+public sealed class SigningIn(
+    IHttpContextAccessor context,
+    SignInManager<Staff> signIn,
+    UserManager<Staff> people,
+    SignIns signIns,
+    SignInTries tries,
+    IConfiguration settings,
+    PracticeClock clock,
+    LanternDb db
+)
 {
     private HttpContext Http => context.HttpContext!;
 
@@ -93,7 +148,11 @@ public sealed class Door(
         }
 
         await Note(person, "signed-in", "");
-        await signIn.SignInWithClaimsAsync(person, new AuthenticationProperties(), [new(SignIns.Claim, (await signIns.Begin(person.Id, Http)).ToString())]);
+        await signIn.SignInWithClaimsAsync(
+            person,
+            new AuthenticationProperties(),
+            [new(SignIns.Claim, (await signIns.Begin(person.Id, Http)).ToString())]
+        );
         // The token belongs to whoever is signed in: hand out a new one.
         return await Describe(person);
     }
@@ -102,7 +161,13 @@ public sealed class Door(
     {
         if (await people.GetUserAsync(Http.User) is { } person)
         {
-            await Note(person, "signed-out", request.Everywhere ? "everywhere" : request.Idle ? "after lying idle" : "");
+            await Note(
+                person,
+                "signed-out",
+                request.Everywhere ? "everywhere"
+                    : request.Idle ? "after lying idle"
+                    : ""
+            );
             await (request.Everywhere ? signIns.EndAll(person.Id) : signIns.End([SignIns.IdOf(Http.User)!.Value]));
         }
 
@@ -122,7 +187,11 @@ public sealed class Door(
         }
 
         return tries.ShutOut(name, Address)
-            ? new("locked-out", $"Too many wrong tries for this name from here. Wait {tries.ShutOutMinutes:0.#} minutes and try again.", otherwise.Pointer)
+            ? new(
+                "locked-out",
+                $"Too many wrong tries for this name from here. Wait {tries.ShutOutMinutes:0.#} minutes and try again.",
+                otherwise.Pointer
+            )
             : otherwise;
     }
 
@@ -134,13 +203,33 @@ public sealed class Door(
         IReadOnlyList<string> roles = person is null ? [] : [.. await people.GetRolesAsync(person)];
         bool Any(params string[] wanted) => roles.Any(wanted.Contains);
         return new(
-            person?.Id, person?.UserName, person?.DisplayName, roles, AccessSetup.IdleMinutes(settings), person is null && !people.Users.Any(),
-            settings.GetValue("demo", false), clock.Zone.Id, Any(Roles.Owner), Any(Roles.Owner, Roles.Practitioner), Any(Roles.Owner, Roles.Practitioner, Roles.Student));
+            person?.Id,
+            person?.UserName,
+            person?.DisplayName,
+            roles,
+            AccessSetup.IdleMinutes(settings),
+            person is null && !people.Users.Any(),
+            settings.GetValue("demo", false),
+            clock.Zone.Id,
+            Any(Roles.Owner),
+            Any(Roles.Owner, Roles.Practitioner),
+            Any(Roles.Owner, Roles.Practitioner, Roles.Student)
+        );
     }
 
     public async Task Note(Staff? person, string action, string what)
     {
-        db.Audit.Add(new() { At = clock.Now, Who = person?.DisplayName ?? "unknown name", WhoId = person?.Id, Action = action, Subject = "sign-in", What = what });
+        db.Audit.Add(
+            new()
+            {
+                At = clock.Now,
+                Who = person?.DisplayName ?? "unknown name",
+                WhoId = person?.Id,
+                Action = action,
+                Subject = "sign-in",
+                What = what,
+            }
+        );
         await db.SaveChangesAsync();
     }
 }

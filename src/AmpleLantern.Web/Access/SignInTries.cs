@@ -23,11 +23,11 @@ public sealed class SignInTries(IMemoryCache lately, IPasswordHasher<Staff> hash
     public void Wrong(string name, string address)
     {
         var key = Key(name, address);
-        lately.Set(key, lately.TryGetValue(key, out int wrong) ? wrong + 1 : 1, new MemoryCacheEntryOptions
-        {
-            Size = 1,
-            AbsoluteExpirationRelativeToNow = TimeSpan.FromMinutes(ShutOutMinutes),
-        });
+        lately.Set(
+            key,
+            lately.TryGetValue(key, out int wrong) ? wrong + 1 : 1,
+            new MemoryCacheEntryOptions { Size = 1, AbsoluteExpirationRelativeToNow = TimeSpan.FromMinutes(ShutOutMinutes) }
+        );
     }
 
     public void Right(string name, string address) => lately.Remove(Key(name, address));

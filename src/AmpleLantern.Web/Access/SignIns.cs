@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Security.Claims;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
 using Microsoft.AspNetCore.SignalR;
@@ -49,15 +50,17 @@ public sealed class SignIns(IServiceScopeFactory scopes, IClock clock, IConfigur
         await FromDb(async db =>
         {
             await db.SignIns.Where(s => s.Began < now - Forgotten).ExecuteDeleteAsync();
-            db.SignIns.Add(new()
-            {
-                Id = id,
-                StaffId = staffId,
-                Began = now,
-                Seen = now,
-                Device = Devices.Called(http.Request.Headers.UserAgent.ToString()),
-                Address = http.Connection.RemoteIpAddress?.ToString() ?? "",
-            });
+            db.SignIns.Add(
+                new()
+                {
+                    Id = id,
+                    StaffId = staffId,
+                    Began = now,
+                    Seen = now,
+                    Device = Devices.Called(http.Request.Headers.UserAgent.ToString()),
+                    Address = http.Connection.RemoteIpAddress?.ToString() ?? "",
+                }
+            );
             return await db.SaveChangesAsync();
         });
         live[id] = new(now);
@@ -99,7 +102,9 @@ public sealed class SignIns(IServiceScopeFactory scopes, IClock clock, IConfigur
     public async Task<IReadOnlyList<SignedIn>> Of(string staffId)
     {
         var earliest = clock.GetCurrentInstant() - Longest;
-        var all = await FromDb(db => db.SignIns.AsNoTracking().Where(s => s.StaffId == staffId && s.Ended == null && s.Began > earliest).ToListAsync());
+        var all = await FromDb(db =>
+            db.SignIns.AsNoTracking().Where(s => s.StaffId == staffId && s.Ended == null && s.Began > earliest).ToListAsync()
+        );
         foreach (var one in all)
         {
             one.Seen = live.TryGetValue(one.Id, out var here) && here.Seen > one.Seen ? here.Seen : one.Seen;
@@ -111,14 +116,19 @@ public sealed class SignIns(IServiceScopeFactory scopes, IClock clock, IConfigur
 
     /// <summary>Ends one person's sign-ins, all or all but one.</summary>
     public async Task EndAll(string staffId, Guid? but = null) =>
-        await End(await FromDb(db => db.SignIns.Where(s => s.StaffId == staffId && s.Ended == null && s.Id != but).Select(s => s.Id).ToListAsync()));
+        await End(
+            await FromDb(db =>
+                db.SignIns.Where(s => s.StaffId == staffId && s.Ended == null && s.Id != but).Select(s => s.Id).ToListAsync()
+            )
+        );
 
     /// <summary>Ends these, wherever they are, and closes the lines held open with them.</summary>
     public async Task End(IReadOnlyList<Guid> ids)
     {
         var now = clock.GetCurrentInstant();
-        await FromDb(db => db.SignIns.Where(s => ids.Contains(s.Id) && s.Ended == null)
-            .ExecuteUpdateAsync(u => u.SetProperty(s => s.Ended, now)));
+        await FromDb(db =>
+            db.SignIns.Where(s => ids.Contains(s.Id) && s.Ended == null).ExecuteUpdateAsync(u => u.SetProperty(s => s.Ended, now))
+        );
         foreach (var id in ids)
         {
             if (live.TryRemove(id, out var one))
@@ -181,14 +191,32 @@ public static class Devices
 
     // Some name themselves after others as well: the first that fits is the one.
     private static readonly (string Sign, string Name)[] Browsers =
-        [("Edg", "Edge"), ("OPR", "Opera"), ("SamsungBrowser", "Samsung Internet"), ("Firefox", "Firefox"), ("FxiOS", "Firefox"), ("Chrom", "Chrome or Chromium"), ("CriOS", "Chrome"), ("Safari", "Safari")];
+    [
+        ("Edg", "Edge"),
+        ("OPR", "Opera"),
+        ("SamsungBrowser", "Samsung Internet"),
+        ("Firefox", "Firefox"),
+        ("FxiOS", "Firefox"),
+        ("Chrom", "Chrome or Chromium"),
+        ("CriOS", "Chrome"),
+        ("Safari", "Safari"),
+    ];
 
     private static readonly (string Sign, string Name)[] Systems =
-        [("iPhone", "iPhone"), ("iPad", "iPad"), ("Android", "Android"), ("CrOS", "ChromeOS"), ("Windows", "Windows"), ("Mac OS", "Mac"), ("Linux", "Linux")];
+    [
+        ("iPhone", "iPhone"),
+        ("iPad", "iPad"),
+        ("Android", "Android"),
+        ("CrOS", "ChromeOS"),
+        ("Windows", "Windows"),
+        ("Mac OS", "Mac"),
+        ("Linux", "Linux"),
+    ];
 
     public static string Called(string userAgent)
     {
-        string? Of((string Sign, string Name)[] among) => among.Where(a => userAgent.Contains(a.Sign, StringComparison.Ordinal)).Select(a => a.Name).FirstOrDefault();
+        string? Of((string Sign, string Name)[] among) =>
+            among.Where(a => userAgent.Contains(a.Sign, StringComparison.Ordinal)).Select(a => a.Name).FirstOrDefault();
         return (Of(Browsers), Of(Systems)) switch
         {
             (null, null) => Unknown,

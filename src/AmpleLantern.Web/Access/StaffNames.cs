@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
 using Microsoft.EntityFrameworkCore;
 

@@ -1,12 +1,15 @@
 using AmpleLantern.Core;
 using AmpleLantern.Core.Atlas;
-using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Bodies.Shapes;
+using AmpleLantern.Core.Composing;
 using AmpleLantern.Core.Giving;
-using AmpleLantern.Core.Measuring;
-using AmpleLantern.Core.Outcomes;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Exchange.Ask;
 using AmpleLantern.Web.Atlas;
 using AmpleLantern.Web.Visits;
 
@@ -24,18 +27,34 @@ public sealed record StrikeRequest(int Version, FactEntry Entry, string Reason) 
 
 /// <summary>What was said and measured on arrival; null leaves a value as it is.</summary>
 public sealed record CheckInRequest(
-    int Version, string? Words = null, double? BreathsCounted = null, double? StatureCm = null, IReadOnlyList<Rating>? Before = null) : IOnVersion;
+    int Version,
+    string? Words = null,
+    double? BreathsCounted = null,
+    double? StatureCm = null,
+    IReadOnlyList<Rating>? Before = null
+) : IOnVersion;
 
 /// <summary>Lengths taken today; null or missing leaves a value as it is, 0 takes it away.</summary>
-public sealed record MeasuresRequest(
-    int Version, IReadOnlyDictionary<string, double>? StretchesCm = null, IReadOnlyDictionary<string, double>? HandsCm = null,
-    IReadOnlyDictionary<string, double>? FootMm = null, Build? Build = null) : IOnVersion;
+public sealed record BodyMeasuresRequest(
+    int Version,
+    IReadOnlyDictionary<string, double>? StretchesCm = null,
+    IReadOnlyDictionary<string, double>? HandsCm = null,
+    IReadOnlyDictionary<string, double>? FootMm = null,
+    Build? Build = null
+) : IOnVersion;
 
 /// <summary>What is worth measuring for today's plan, and what is known of this body.</summary>
 /// <param name="Examples">What measuring changes, shown on a point along each stretch.</param>
 public sealed record MeasuringView(
-    BodyMeasures Measures, IReadOnlyList<Worth> Worth, double ClientFourFingersCm, bool ClientFingersEstimated, double YourFourFingersCm,
-    bool YourFingersEstimated, double YourFourFingersInClientCun, IReadOnlyList<ExampleDistance> Examples);
+    BodyMeasures Measures,
+    IReadOnlyList<WorthMeasuring> Worth,
+    double ClientFourFingersCm,
+    bool ClientFingersEstimated,
+    double YourFourFingersCm,
+    bool YourFingersEstimated,
+    double YourFourFingersInClientCun,
+    IReadOnlyList<ExampleDistance> Examples
+);
 
 /// <summary>Where a well-known point lies on this client, for each stretch worth measuring.</summary>
 public sealed record ExampleDistance(string Stretch, string Point, string Name, FromLandmark From);
@@ -47,21 +66,64 @@ public static class ArriveEndpoints
 
     public static void MapArrive(this RouteGroupBuilder visit)
     {
-        visit.MapPut("/facts", (Guid visitId, AnswerRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.AskFacts, r.Version, (v, _) => FactKeeping.Keep(v, [r.Entry], desk, instead: r.Instead)));
-        visit.MapPost("/facts/none", (Guid visitId, NoneRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.AskFacts, r.Version, (v, _) =>
-            FactKeeping.Keep(v, [.. r.Facts.Select(f => new FactEntry(f, FactStatus.No))], desk)));
-        visit.MapPost("/facts/strike", (Guid visitId, StrikeRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.StrikeFact, r.Version, (v, _) =>
-        {
-            RefusalException.Unless(r.Reason.Trim().Length >= ShortestReason, "reason-too-short", "Say in a few words why it is struck out; it stays on record.", "/reason");
-            FactKeeping.Strike(v, r.Entry, desk, r.Reason.Trim());
-        }));
+        visit.MapPut(
+            "/facts",
+            (Guid visitId, AnswerRequest r, VisitStore visits) =>
+                visits.Change(
+                    visitId,
+                    VisitAction.AskFacts,
+                    r.Version,
+                    (v, _) => FactKeeping.Keep(v, [r.Entry], visits, instead: r.Instead)
+                )
+        );
+        visit.MapPost(
+            "/facts/none",
+            (Guid visitId, NoneRequest r, VisitStore visits) =>
+                visits.Change(
+                    visitId,
+                    VisitAction.AskFacts,
+                    r.Version,
+                    (v, _) => FactKeeping.Keep(v, [.. r.Facts.Select(f => new FactEntry(f, FactStatus.No))], visits)
+                )
+        );
+        visit.MapPost(
+            "/facts/strike",
+            (Guid visitId, StrikeRequest r, VisitStore visits) =>
+                visits.Change(
+                    visitId,
+                    VisitAction.StrikeFact,
+                    r.Version,
+                    (v, _) =>
+                    {
+                        RefusalException.Unless(
+                            r.Reason.Trim().Length >= ShortestReason,
+                            "reason-too-short",
+                            "Say in a few words why it is struck out; it stays on record.",
+                            "/reason"
+                        );
+                        FactKeeping.Strike(v, r.Entry, visits, r.Reason.Trim());
+                    }
+                )
+        );
         visit.MapGet("/measuring", Measuring);
-        visit.MapPut("/measures", (Guid visitId, MeasuresRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.Measure, r.Version, (v, _) => Measure(v, r, desk)));
-        visit.MapPut("/check-in", (Guid visitId, CheckInRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.AskFacts, r.Version, (v, f) => CheckIn(v, f, r, desk)));
-        visit.MapPost("/arrived", (Guid visitId, DoneRequest r, VisitDesk desk) => desk.Change(visitId, VisitAction.Screened, r.Version, (v, _) => v.ArrivedAt ??= desk.Now));
+        visit.MapPut(
+            "/measures",
+            (Guid visitId, BodyMeasuresRequest r, VisitStore visits) =>
+                visits.Change(visitId, VisitAction.Measure, r.Version, (v, _) => Measure(v, r, visits))
+        );
+        visit.MapPut(
+            "/check-in",
+            (Guid visitId, CheckInRequest r, VisitStore visits) =>
+                visits.Change(visitId, VisitAction.AskFacts, r.Version, (v, f) => CheckIn(v, f, r, visits))
+        );
+        visit.MapPost(
+            "/arrived",
+            (Guid visitId, DoneRequest r, VisitStore visits) =>
+                visits.Change(visitId, VisitAction.Screened, r.Version, (v, _) => v.ArrivedAt ??= visits.Now)
+        );
     }
 
-    private static void Measure(Visit visit, MeasuresRequest request, VisitDesk desk)
+    private static void Measure(Visit visit, BodyMeasuresRequest request, VisitStore visits)
     {
         var old = visit.Client!.Measures;
         var taken = old with
@@ -71,11 +133,14 @@ public static class ArriveEndpoints
             HandsCm = Merge(old.HandsCm, request.HandsCm),
             FootMm = Merge(old.FootMm, request.FootMm),
         };
-        MeasureCheck.Check(taken with { StatureCm = visit.Client.StatureCm }, desk.Knowledge.Atlas.Stretches, "");
+        BodyMeasuresCheck.Check(taken with { StatureCm = visit.Client.StatureCm }, visits.Knowledge, "");
         visit.Client.Measures = taken;
     }
 
-    private static IReadOnlyDictionary<string, double>? Merge(IReadOnlyDictionary<string, double>? old, IReadOnlyDictionary<string, double>? taken)
+    private static IReadOnlyDictionary<string, double>? Merge(
+        IReadOnlyDictionary<string, double>? old,
+        IReadOnlyDictionary<string, double>? taken
+    )
     {
         if (taken is null)
         {
@@ -91,36 +156,48 @@ public static class ArriveEndpoints
         return all.Where(m => m.Value != 0).ToDictionary();
     }
 
-    private static async Task<MeasuringView> Measuring(Guid visitId, VisitDesk desk, ClientBody bodies, FigureShelf shelf)
+    private static async Task<MeasuringView> Measuring(Guid visitId, VisitStore visits, ClientBody bodies, FigureStore figures)
     {
-        var visit = await desk.Read(visitId);
+        var visit = await visits.Read(visitId);
         var body = await bodies.Of(visit.ClientId);
-        var frame = await desk.Frame(visit);
-        var knowledge = desk.Knowledge;
+        var frame = await visits.Frame(visit);
+        var knowledge = visits.Knowledge;
         var worth = WhatToMeasure.For(frame.Expansion, body.Scale, knowledge);
-        var standing = shelf.Posed(body.Size, Core.Bodies.Figure.Poses.Standing.Id, 1);
-        var examples = worth.Select(w => (w.Stretch, Point: WhatToMeasure.ExampleOn(w.Stretch, knowledge))).Where(e => e.Point is not null)
+        var standing = figures.Posed(body.Size, PoseSaid.Standing, 1);
+        var examples = worth
+            .Select(w => (w.Stretch, Point: WhatToMeasure.ExampleOn(w.Stretch, knowledge)))
+            .Where(e => e.Point is not null)
             .Select(e => new ExampleDistance(
-                e.Stretch, e.Point!.Id, e.Point.Pinyin, Location.From(e.Point, knowledge.Atlas, body.Scale, standing, 1)[^1]));
+                e.Stretch,
+                e.Point!.Id,
+                e.Point.Pinyin,
+                Location.From(e.Point, knowledge.Atlas, body.Scale, standing, 1)[^1]
+            ));
         return new(
-            body.Measures, worth, Math.Round(body.Scale.ClientFourFingers.Cm, 1), body.Scale.ClientFourFingers.Estimate,
-            Math.Round(body.Scale.PractitionerFourFingers.Cm, 1), body.Scale.PractitionerFourFingers.Estimate,
-            Math.Round(body.Scale.PractitionerFourFingersInClientCun, 2), [.. examples]);
+            body.Measures,
+            worth,
+            Math.Round(body.Scale.ClientFourFingers.Cm, 1),
+            body.Scale.ClientFourFingers.Estimate,
+            Math.Round(body.Scale.PractitionerFourFingers.Cm, 1),
+            body.Scale.PractitionerFourFingers.Estimate,
+            Math.Round(body.Scale.PractitionerFourFingersInClientCun, 2),
+            [.. examples]
+        );
     }
 
-    private static void CheckIn(Visit visit, VisitFrame frame, CheckInRequest request, VisitDesk desk)
+    private static void CheckIn(Visit visit, VisitFrame frame, CheckInRequest request, VisitStore visits)
     {
         if (request.Before is { Count: > 0 })
         {
-            frame.MayAtAll(VisitAction.RateBefore).Require();
+            frame.AllowsAtAll(VisitAction.RateBefore).Require();
         }
 
         // Refuses breaths and statures that cannot be before anything is kept.
-        var breaths = BreathCount.PerMinute(request.BreathsCounted, desk.Knowledge.Defaults);
-        _ = TempoOf.Measures(breaths, request.StatureCm, null, desk.Knowledge.Defaults);
+        var breaths = BreathCount.PerMinute(request.BreathsCounted, visits.Knowledge.Pace);
+        _ = TempoOf.Measures(breaths, request.StatureCm, null, visits.Knowledge);
         visit.Words = request.Words ?? visit.Words;
         visit.Client!.BreathsPerMinute = breaths ?? visit.Client.BreathsPerMinute;
         visit.Client.StatureCm = request.StatureCm ?? visit.Client.StatureCm;
-        visit.Ratings = Ratings.Merge(visit.Ratings, request.Before ?? [], desk.Knowledge);
+        visit.Ratings = Ratings.Merge(visit.Ratings, request.Before ?? [], visits.Knowledge);
     }
 }

@@ -4,7 +4,12 @@ using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Measuring;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Exchange.Ask;
 
 namespace AmpleLantern.Web.Atlas;
 
@@ -13,8 +18,14 @@ public sealed record PointLine(string Id, string Channel, string Pinyin, string 
 
 /// <summary>What there is to look at.</summary>
 public sealed record AtlasIndex(
-    IReadOnlyList<PointLine> Points, IReadOnlyList<ChannelLine> Channels, IReadOnlyList<SenName> Sen, IReadOnlyList<SetName> Reflex,
-    IReadOnlyList<SetName> Hara, IReadOnlyList<string> WholeViews, IReadOnlyList<string> CloseUps);
+    IReadOnlyList<PointLine> Points,
+    IReadOnlyList<ChannelLine> Channels,
+    IReadOnlyList<SenName> Sen,
+    IReadOnlyList<SetName> Reflex,
+    IReadOnlyList<SetName> Hara,
+    IReadOnlyList<string> WholeViews,
+    IReadOnlyList<string> CloseUps
+);
 
 public sealed record ChannelLine(string Id, string Code, string Name, string Polarity, string? Phase, string Limb, string Runs, int Points);
 
@@ -32,18 +43,48 @@ public sealed record ChartView(string Figure, bool Own, string View, string Posi
 /// <param name="Focus">A region that has to be seen: chooses the view when none is asked for.</param>
 /// <param name="Stations">How many places along the focus are pressed in turn.</param>
 public sealed record ChartQuery(
-    string Position = "standing", string? View = null, string Bent = "left", Guid? ClientId = null, string? Channels = null, string? Points = null,
-    string? Sen = null, string? Regions = null, string? Reflex = null, string? Hara = null, string? Landmarks = null, bool NoPressure = false,
-    string Side = "both", string? Focus = null, int Stations = 0);
+    string Position = "standing",
+    string? View = null,
+    string Bent = "left",
+    Guid? ClientId = null,
+    string? Channels = null,
+    string? Points = null,
+    string? Sen = null,
+    string? Regions = null,
+    string? Reflex = null,
+    string? Hara = null,
+    string? Landmarks = null,
+    bool NoPressure = false,
+    string Side = "both",
+    string? Focus = null,
+    int Stations = 0
+);
 
 /// <summary>A point's page: its facts, and where it is on this client.</summary>
 public sealed record PointPage(
-    Point Point, string ChannelName, IReadOnlyList<Caution> Cautions, PointLocation Location, string View, string? Client,
-    double FourFingersInClientCun, bool FingersEstimated, string? Previous, string? Next);
+    Point Point,
+    string ChannelName,
+    IReadOnlyList<Caution> Cautions,
+    PointLocation Location,
+    string View,
+    string? Client,
+    double FourFingersInClientCun,
+    bool FingersEstimated,
+    string? Previous,
+    string? Next
+);
 
 /// <summary>An area of a foot with its place in millimetres.</summary>
 public sealed record AreaPlace(
-    string Id, string Name, string System, string On, string Foot, double? FromHeelMm, double? FromInnerMm, string? Note);
+    string Id,
+    string Name,
+    string System,
+    string On,
+    string Foot,
+    double? FromHeelMm,
+    double? FromInnerMm,
+    string? Note
+);
 
 /// <summary>A reflex set, placed on one client's foot.</summary>
 public sealed record ReflexView(string Id, string Name, string About, string Source, FootShape Foot, IReadOnlyList<AreaPlace> Areas);
@@ -66,102 +107,170 @@ public static class AtlasEndpoints
     /// <summary>More marks than this on one region could not be told apart.</summary>
     private const int MostStations = 12;
 
-    private static AtlasIndex Index(KnowledgeBase k) => new(
-        [.. k.Atlas.Points.All.Select(p => new PointLine(p.Id, p.Channel, p.Pinyin, p.Characters, p.Gloss))],
-        [.. k.Atlas.Channels.All.Select(c => new ChannelLine(c.Id, c.Code, c.Name, c.Polarity, c.Phase, c.Limb, c.Runs, c.Points))],
-        [.. k.Atlas.Sen.All.Select(s => new SenName(s.Id, s.Name, s.Side, s.Spellings, s.Course))],
-        [.. k.Atlas.Reflex.All.Select(s => new SetName(s.Id, s.Name, s.About))],
-        [.. k.Atlas.Hara.All.Select(s => new SetName(s.Id, s.Name, s.About))], Views.Whole, Views.CloseUps);
+    private static AtlasIndex Index(KnowledgeBase k) =>
+        new(
+            [.. k.Atlas.Points.All.Select(p => new PointLine(p.Id, p.Channel, p.Pinyin, p.Characters, p.Gloss))],
+            [.. k.Atlas.Channels.All.Select(c => new ChannelLine(c.Id, c.Code, c.Name, c.Polarity, c.Phase, c.Limb, c.Runs, c.Points))],
+            [.. k.Atlas.Sen.All.Select(s => new SenName(s.Id, s.Name, s.Side, s.Spellings, s.Course))],
+            [.. k.Atlas.Reflex.All.Select(s => new SetName(s.Id, s.Name, s.About))],
+            [.. k.Atlas.Hara.All.Select(s => new SetName(s.Id, s.Name, s.About))],
+            Views.Whole,
+            Views.CloseUps
+        );
 
     private static async Task<PointPage> Page(
-        string id, Guid? clientId, string? side, string? position, KnowledgeBase k, AtlasSearch search, ClientBody bodies, FigureShelf shelf)
+        string id,
+        Guid? clientId,
+        string? side,
+        string? position,
+        KnowledgeBase k,
+        AtlasSearch search,
+        ClientBody bodies,
+        FigureStore figures
+    )
     {
         var point = k.Atlas.Points[search.Point(id)];
         var body = await bodies.Of(clientId);
-        var middle = shelf.Posed(BodySize.Reference, Poses.Standing.Id, 1).SpotsOf(point).First().Side == 0;
-        var sign = middle ? 0 : side == "right" ? -1 : 1;
+        var middle = figures.Posed(BodySize.Reference, PoseSaid.Standing, 1).SpotsOf(point).First().Side == 0;
+        var sign =
+            middle ? 0
+            : side == "right" ? -1
+            : 1;
         // What faces up does not depend on size: reach is looked up on the reference figure, which is kept.
         var location = PointLocator.Locate(
-            point, sign, body.Scale, body.Size, position, k,
-            p => shelf.Posed(p == Poses.Standing.Id ? body.Size : BodySize.Reference, p, sign < 0 ? -1 : 1));
+            point,
+            sign,
+            body.Scale,
+            body.Size,
+            position,
+            k,
+            p => figures.Posed(p == PoseSaid.Standing ? body.Size : BodySize.Reference, p, sign < 0 ? -1 : 1)
+        );
         var row = k.Atlas.Points.All.Where(p => p.Channel == point.Channel).Select(p => p.Id).ToList();
         var at = row.IndexOf(point.Id);
         return new(
-            point, k.Atlas.Channels.Find(point.Channel)?.Name ?? "Extra points", [.. point.Cautions.Select(c => k.Atlas.Cautions[c])], location,
-            ViewChoice.For(point, shelf.Posed(BodySize.Reference, Poses.Standing.Id, 1), sign), body.Name, Math.Round(body.Scale.PractitionerFourFingersInClientCun, 2),
+            point,
+            k.Atlas.Channels.Find(point.Channel)?.Name ?? "Extra points",
+            [.. point.Cautions.Select(c => k.Atlas.Cautions[c])],
+            location,
+            ViewChoice.For(point, figures.Posed(BodySize.Reference, PoseSaid.Standing, 1), sign),
+            body.Name,
+            Math.Round(body.Scale.PractitionerFourFingersInClientCun, 2),
             body.Scale.PractitionerFourFingers.Estimate || body.Scale.ClientFourFingers.Estimate,
-            at > 0 ? row[at - 1] : null, at < row.Count - 1 ? row[at + 1] : null);
+            at > 0 ? row[at - 1] : null,
+            at < row.Count - 1 ? row[at + 1] : null
+        );
     }
 
     private static async Task<ReflexView> Reflex(string id, Guid? clientId, KnowledgeBase k, ClientBody bodies)
     {
         var set = k.Atlas.Reflex.Find(id) ?? throw Missing("reflex set", id);
-        var foot = FootShape.Of((await bodies.Of(clientId)).Measures, k.Atlas.Stretches);
+        var foot = FootShape.Of((await bodies.Of(clientId)).Measures, k);
         return new(set.Id, set.Name, set.About, set.Source.ToString(), foot, [.. set.Areas.Select(a => Placed(a, foot))]);
     }
 
-    private static async Task<IReadOnlyList<AreaDifference>> Compare(string first, string second, Guid? clientId, KnowledgeBase k, ClientBody bodies) =>
+    private static async Task<IReadOnlyList<AreaDifference>> Compare(
+        string first,
+        string second,
+        Guid? clientId,
+        KnowledgeBase k,
+        ClientBody bodies
+    ) =>
         ReflexCompare.Between(
-            k.Atlas.Reflex.Find(first) ?? throw Missing("reflex set", first), k.Atlas.Reflex.Find(second) ?? throw Missing("reflex set", second),
-            FootShape.Of((await bodies.Of(clientId)).Measures, k.Atlas.Stretches));
+            k.Atlas.Reflex.Find(first) ?? throw Missing("reflex set", first),
+            k.Atlas.Reflex.Find(second) ?? throw Missing("reflex set", second),
+            FootShape.Of((await bodies.Of(clientId)).Measures, k)
+        );
 
     private static AreaPlace Placed(ReflexArea area, FootShape foot)
     {
         if (area.Toes is not null || area.On is "inner" or "outer")
         {
-            return new(area.Id, area.Name, area.System, area.On, area.Foot, area.Toes is null ? Math.Round(area.At[0] * foot.LengthMm, 0) : null, null, area.Note);
+            return new(
+                area.Id,
+                area.Name,
+                area.System,
+                area.On,
+                area.Foot,
+                area.Toes is null ? Math.Round(area.At[0] * foot.LengthMm, 0) : null,
+                null,
+                area.Note
+            );
         }
 
         var (heel, inner) = foot.At(area.At[0], area.At[1]);
         return new(area.Id, area.Name, area.System, area.On, area.Foot, heel, inner, area.Note);
     }
 
-    private static async Task<ChartView> Chart([AsParameters] ChartQuery q, KnowledgeBase k, ClientBody bodies, FigureShelf shelf)
+    private static async Task<ChartView> Chart([AsParameters] ChartQuery q, KnowledgeBase k, ClientBody bodies, FigureStore figures)
     {
-        if (q.Position != Poses.Standing.Id && !k.Positions.Has(q.Position))
+        if (q.Position != PoseSaid.Standing && !k.Positions.Has(q.Position))
         {
             throw new RefusalException("unknown-position", $"There is no position '{q.Position}'.", "/position");
         }
 
         var body = await bodies.Of(q.ClientId);
         var bent = q.Bent == "right" ? -1 : 1;
-        var side = q.Side switch { "left" => 1, "right" => -1, _ => 0 };
-        var view = q.View ?? (q.Focus is { } focus
-            ? shelf.ViewOf(k.Regions.Find(focus) ?? throw Missing("region", focus), q.Position, bent, side)
-            : Views.Usual(q.Position));
+        var side = q.Side switch
+        {
+            "left" => 1,
+            "right" => -1,
+            _ => 0,
+        };
+        var view =
+            q.View
+            ?? (
+                q.Focus is { } focus
+                    ? figures.ViewOf(k.Regions.Find(focus) ?? throw Missing("region", focus), q.Position, bent, side)
+                    : k.Poses.ViewOf(q.Position)
+            );
         var wanted = new FigureWanted(body.Size, q.Position, bent, view);
-        var key = FigureShelf.KeyOf(wanted);
-        var own = body.Size == BodySize.Reference || shelf.Find(key) is not null;
+        var key = figures.KeyOf(wanted);
+        var own = body.Size == BodySize.Reference || figures.Find(key) is not null;
         if (!own)
         {
             // Meanwhile the reference figure is shown; what lies over it is laid on that one.
-            shelf.Ask(key, wanted);
+            figures.Ask(key, wanted);
             wanted = wanted with { Size = BodySize.Reference };
-            key = FigureShelf.KeyOf(wanted);
+            key = figures.KeyOf(wanted);
         }
 
         var asked = new LayersWanted(
-            Ids(q.Channels, k.Atlas.Channels), Ids(q.Points, k.Atlas.Points), Ids(q.Sen, k.Atlas.Sen), Ids(q.Regions, k.Regions),
-            Known(q.Reflex, k.Atlas.Reflex), Known(q.Hara, k.Atlas.Hara),
-            q.Landmarks == "all" ? [.. k.Atlas.Landmarks.All.Where(l => l.Felt).Select(l => l.Id)] : Ids(q.Landmarks, k.Atlas.Landmarks), q.NoPressure, side, q.Focus, Math.Clamp(q.Stations, 0, MostStations));
-        var layers = shelf.Layers(key, (q with { ClientId = null }).ToString(), () =>
-        {
-            var posed = shelf.Posed(wanted.Size, q.Position, bent);
-            return new LayerArtist(posed, Views.Of(posed.Body, view), k).Lay(asked);
-        });
-        shelf.Remember(key, wanted);
+            Ids(q.Channels, k.Atlas.Channels),
+            Ids(q.Points, k.Atlas.Points),
+            Ids(q.Sen, k.Atlas.Sen),
+            Ids(q.Regions, k.Regions),
+            Known(q.Reflex, k.Atlas.Reflex),
+            Known(q.Hara, k.Atlas.Hara),
+            q.Landmarks == "all" ? [.. k.Atlas.Landmarks.All.Where(l => l.Felt).Select(l => l.Id)] : Ids(q.Landmarks, k.Atlas.Landmarks),
+            q.NoPressure,
+            side,
+            q.Focus,
+            Math.Clamp(q.Stations, 0, MostStations)
+        );
+        var layers = figures.Layers(
+            key,
+            (q with { ClientId = null }).ToString(),
+            () =>
+            {
+                var posed = figures.Posed(wanted.Size, q.Position, bent);
+                return new LayerArtist(posed, Views.Of(posed.Body, view), k).Lay(asked);
+            }
+        );
+        figures.Remember(key, wanted);
         return new(key, own, view, q.Position, bent, body.Name, layers);
     }
 
-    private static IResult Figure(string key, FigureShelf shelf, HttpContext http)
+    private static IResult Figure(string key, FigureStore figures, HttpContext http)
     {
-        var figure = shelf.FindOrDraw(key) ?? throw new RefusalException("not-found", "There is no such figure. Load the page again.");
+        var figure = figures.FindOrDraw(key) ?? throw new RefusalException("not-found", "There is no such figure. Load the page again.");
         http.Response.Headers.CacheControl = "private, max-age=31536000, immutable";
         return Results.Bytes(figure, "application/json");
     }
 
     private static string[] Ids<T>(string? text, Catalogue<T> all)
-        where T : IKnown => [.. (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries).Where(id => all.Has(id) ? true : throw Missing("entry", id))];
+        where T : IKnown =>
+        [.. (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries).Where(id => all.Has(id) ? true : throw Missing("entry", id))];
 
     private static string? Known<T>(string? id, Catalogue<T> all)
         where T : IKnown => id is null || all.Has(id) ? id : throw Missing("set", id);

@@ -1,10 +1,14 @@
 using AmpleLantern.Core;
+using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measuring;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Exchange.Ask;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Visits;
 using Microsoft.EntityFrameworkCore;
@@ -22,10 +26,15 @@ public sealed class ClientBody(LanternDb db, KnowledgeBase knowledge, CurrentPer
     public async Task<BodyFor> Of(Guid? clientId)
     {
         var own = await db.Users.Where(u => u.Id == person.Id).Select(u => new { u.PalmBreadthCm, u.FourFingersCm }).SingleOrDefaultAsync();
-        var hands = Hands(own?.PalmBreadthCm, own?.FourFingersCm);
+        var hands = BodyMeasures.OfHands(own?.PalmBreadthCm, own?.FourFingersCm);
         if (clientId is null)
         {
-            return new(BodySize.Reference, BodyMeasures.Nothing, new(BodyMeasures.Nothing, hands, knowledge.Atlas.Stretches, knowledge.Defaults), null);
+            return new(
+                BodySize.Reference,
+                BodyMeasures.Nothing,
+                new(BodyMeasures.Nothing, hands, knowledge.Atlas.Stretches, knowledge.UsualBody),
+                null
+            );
         }
 
         if (!person.Is(Roles.Owner, Roles.Practitioner, Roles.Student))
@@ -33,28 +42,16 @@ public sealed class ClientBody(LanternDb db, KnowledgeBase knowledge, CurrentPer
             throw new RefusalException("not-yours", "Clients' measures are for those who treat them. Look at the atlas without a client.");
         }
 
-        var client = await db.Clients.AsNoTracking().SingleOrDefaultAsync(c => c.Id == clientId)
+        var client =
+            await db.Clients.AsNoTracking().SingleOrDefaultAsync(c => c.Id == clientId)
             ?? throw new RefusalException("not-found", "There is no such client. Go back to the list.");
         await trail.Note(db, person, $"client {clientId}", clientId);
         var measures = client.Body;
         return new(
-            BodySize.Of(measures, knowledge.Atlas.Stretches), measures,
-            new(measures, hands, knowledge.Atlas.Stretches, knowledge.Defaults), client.Name);
-    }
-
-    public static BodyMeasures Hands(double? palmCm, double? fourFingersCm)
-    {
-        var hands = new Dictionary<string, double>();
-        if (palmCm is { } palm)
-        {
-            hands[HandMeasures.Palm] = palm;
-        }
-
-        if (fourFingersCm is { } fingers)
-        {
-            hands[HandMeasures.FourFingers] = fingers;
-        }
-
-        return new(HandsCm: hands);
+            BodySize.Of(measures, knowledge.Atlas.Stretches),
+            measures,
+            new(measures, hands, knowledge.Atlas.Stretches, knowledge.UsualBody),
+            client.Name
+        );
     }
 }

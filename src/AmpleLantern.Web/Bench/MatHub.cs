@@ -2,7 +2,11 @@ using System.Diagnostics;
 using System.Runtime.CompilerServices;
 using System.Threading.Channels;
 using AmpleLantern.Core;
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Training;
 using AmpleLantern.Devices;
 using AmpleLantern.Web.Access;
@@ -21,7 +25,7 @@ public sealed record BenchSettings(double BreathsPerMinute, double? UnplugAfterS
 
 /// <summary>The mat on the line: readings stream out, the stand-in's presses come in.</summary>
 [Authorize(Policy = Policies.Treat)]
-public sealed class MatHub(Practising practising, BenchDesk desk, KnowledgeBase knowledge, BenchSettings settings) : Hub
+public sealed class MatHub(DrillSessions practising, OwnDrills drills, KnowledgeBase knowledge, BenchSettings settings) : Hub
 {
     private static readonly TimeSpan Together = TimeSpan.FromMilliseconds(20);
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(1);
@@ -30,12 +34,12 @@ public sealed class MatHub(Practising practising, BenchDesk desk, KnowledgeBase 
     /// <param name="recording">Word of a recording to play instead of pressing.</param>
     public async IAsyncEnumerable<MatBatch> Run(string drill, string? recording, [EnumeratorCancellation] CancellationToken cancelled)
     {
-        var target = await Told(() => desk.Target(drill, Who));
+        var target = await Told(() => drills.Target(drill, Who));
         var mat = Told(() => MatFor(target, recording));
         practising.Begin(Context.ConnectionId, new(target, mat));
         var practice = practising.Of(Context.ConnectionId)!;
         using var ended = CancellationTokenSource.CreateLinkedTokenSource(cancelled);
-        var readings = Channel.CreateUnbounded<MatSample>();
+        var readings = System.Threading.Channels.Channel.CreateUnbounded<MatSample>();
         var reading = Pump(mat, target.Seconds, readings.Writer, ended.Token);
         var batch = new List<MatSample>();
         while (true)
@@ -64,7 +68,7 @@ public sealed class MatHub(Practising practising, BenchDesk desk, KnowledgeBase 
                 batch.Add(sample);
             }
 
-            yield return new([.. batch], practice.Moment(knowledge.Training.Model.Mat));
+            yield return new([.. batch], practice.Moment(knowledge.Training.Model));
             batch.Clear();
             var rest = Together - since.Elapsed;
             if (rest > TimeSpan.Zero)
@@ -83,8 +87,9 @@ public sealed class MatHub(Practising practising, BenchDesk desk, KnowledgeBase 
     /// <summary>Scores what was recorded and keeps it.</summary>
     public async Task<DrillRunLine> Finish()
     {
-        var practice = practising.Of(Context.ConnectionId) ?? throw new HubException("Nothing was recorded on this page yet. Start a drill first.");
-        var line = await Told(() => desk.Keep(practice, Who));
+        var practice =
+            practising.Of(Context.ConnectionId) ?? throw new HubException("Nothing was recorded on this page yet. Start a drill first.");
+        var line = await Told(() => drills.Keep(practice, Who));
         practising.End(Context.ConnectionId);
         return line;
     }
@@ -101,7 +106,10 @@ public sealed class MatHub(Practising practising, BenchDesk desk, KnowledgeBase 
     {
         if (recording is not null)
         {
-            return new ReplayMat(practising.Recording(Who, recording) ?? throw new RefusalException("not-found", "That recording is no longer here. Choose the file again."));
+            return new ReplayMat(
+                practising.Recording(Who, recording)
+                    ?? throw new RefusalException("not-found", "That recording is no longer here. Choose the file again.")
+            );
         }
 
         var mat = SimulatedMat.Under(target, knowledge, Environment.TickCount);

@@ -1,4 +1,8 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Training;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Checking;
@@ -6,6 +10,7 @@ using AmpleLantern.Data.Keeping;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Exchange.Knowledge;
 using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Bench;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -58,7 +63,7 @@ public static class DataCommands
 
     private static int BackUp(string file, string folder, IConfiguration settings)
     {
-        var taken = Backups.Take(folder, file, settings.GetValue("force", false), Passphrase(settings["passphrase-file"]));
+        var taken = Backups.Take(folder, file, settings.GetValue("force", false), Passphrases.FromFile(settings["passphrase-file"]));
         Console.WriteLine($"Copied {folder} to {file}.");
         if (taken.Head is { } head)
         {
@@ -75,7 +80,7 @@ public static class DataCommands
 
     private static int Restore(string file, string folder, IConfiguration settings)
     {
-        var before = Backups.Restore(file, folder, Passphrase(settings["passphrase-file"]));
+        var before = Backups.Restore(file, folder, Passphrases.FromFile(settings["passphrase-file"]));
         Console.WriteLine($"Put {file} back into {folder}." + (before is null ? "" : $" What stood there is kept as {before}."));
         return 0;
     }
@@ -106,13 +111,21 @@ public static class DataCommands
         var report = await check.Run(Progress("rows"));
         foreach (var odd in report.Odd)
         {
-            Console.WriteLine($"- {odd.Kind} {odd.Id}{(odd.Whose.Length > 0 ? $" ({odd.Whose})" : "")}: {odd.What}{(odd.Repair is null || mend ? "" : $" Mending would: {odd.Repair}")}");
+            Console.WriteLine(
+                $"- {odd.Kind} {odd.Id}{(odd.Whose.Length > 0 ? $" ({odd.Whose})" : "")}: {odd.What}{(odd.Repair is null || mend ? "" : $" Mending would: {odd.Repair}")}"
+            );
         }
 
-        Console.WriteLine($"Looked at {report.Looked} rows: {(report.Odd.Count == 0 ? "all can be read, and all can be." : $"{report.Odd.Count} read oddly.")}");
+        Console.WriteLine(
+            $"Looked at {report.Looked} rows: {(report.Odd.Count == 0 ? "all can be read, and all can be." : $"{report.Odd.Count} read oddly.")}"
+        );
         if (!mend)
         {
-            Console.WriteLine(report.Odd.Any(o => o.Repair is not null) ? "Mend what can be with ./lantern check --mend (stop the program first), or one by one under Practice." : "");
+            Console.WriteLine(
+                report.Odd.Any(o => o.Repair is not null)
+                    ? "Mend what can be with ./lantern check --mend (stop the program first), or one by one under Practice."
+                    : ""
+            );
             return report.Odd.Count;
         }
 
@@ -136,8 +149,10 @@ public static class DataCommands
             Console.WriteLine($"- {fault}");
         }
 
-        Console.WriteLine($"{verdict.Links} links, head {verdict.Head}. {(verdict.Faults.Count == 0 ? "The trail and what is signed are as they were written." : $"{verdict.Faults.Count} faults.")}"
-            + (verdict.NotYet > 0 ? $" {verdict.NotYet} lines are newer than the chain; the program takes them up within seconds." : ""));
+        Console.WriteLine(
+            $"{verdict.Links} links, head {verdict.Head}. {(verdict.Faults.Count == 0 ? "The trail and what is signed are as they were written." : $"{verdict.Faults.Count} faults.")}"
+                + (verdict.NotYet > 0 ? $" {verdict.NotYet} lines are newer than the chain; the program takes them up within seconds." : "")
+        );
         return verdict.Faults.Count == 0 ? 0 : Found;
     }
 
@@ -145,17 +160,20 @@ public static class DataCommands
     private static async Task<int> Drill(string? file, string folder, IConfiguration settings)
     {
         var copies = Path.GetFullPath(settings["Backup:Folder"] ?? Path.Combine(folder, "copies"));
-        file ??= (Directory.Exists(copies) ? Directory.GetFiles(copies, "lantern-*.db").Max(StringComparer.Ordinal) : null)
+        file ??=
+            (Directory.Exists(copies) ? Directory.GetFiles(copies, "lantern-*.db").Max(StringComparer.Ordinal) : null)
             ?? throw new DataException($"There is no copy in '{copies}' to try. Take one first, or name one.");
         var tried = Path.Combine(Path.GetTempPath(), $"lantern-drill-{Guid.NewGuid():n}");
         try
         {
             Console.WriteLine($"Putting {file} back into a folder of its own ...");
-            Backups.Restore(file, tried, Passphrase(settings["passphrase-file"]));
+            Backups.Restore(file, tried, Passphrases.FromFile(settings["passphrase-file"]));
             var database = Path.Combine(tried, Database.FileName);
             if (!Inspection.Of(database).IsCurrent)
             {
-                Console.WriteLine("It is of an older version: it is sound, and the program would bring it up to date when it starts on it.");
+                Console.WriteLine(
+                    "It is of an older version: it is sound, and the program would bring it up to date when it starts on it."
+                );
                 return 0;
             }
 
@@ -163,9 +181,19 @@ public static class DataCommands
             var verified = Verify(database, null);
             var odd = await Look(database, settings, mend: false);
             await using var db = Open(database);
-            var newest = await db.Audit.OrderByDescending(a => a.Id).Where(a => a.Action != "restore").Select(a => (Instant?)a.At).FirstOrDefaultAsync();
-            Console.WriteLine($"{await db.Clients.CountAsync()} clients, {await db.Visits.CountAsync()} visits, {await db.Users.CountAsync()} people; the last thing in it happened at {newest}.");
-            Console.WriteLine(verified == 0 && odd == 0 ? "The drill passed: this copy can be put back." : "The copy can be put back, with what is told above.");
+            var newest = await db
+                .Audit.OrderByDescending(a => a.Id)
+                .Where(a => a.Action != "restore")
+                .Select(a => (Instant?)a.At)
+                .FirstOrDefaultAsync();
+            Console.WriteLine(
+                $"{await db.Clients.CountAsync()} clients, {await db.Visits.CountAsync()} visits, {await db.Users.CountAsync()} people; the last thing in it happened at {newest}."
+            );
+            Console.WriteLine(
+                verified == 0 && odd == 0
+                    ? "The drill passed: this copy can be put back."
+                    : "The copy can be put back, with what is told above."
+            );
             return verified == 0 && odd == 0 ? 0 : Found;
         }
         finally
@@ -178,7 +206,9 @@ public static class DataCommands
         }
     }
 
-    /// <summary>For an owner who has lost password and phone: whoever has the machine has the practice anyway, and it is in the trail.</summary>
+    /// <summary>
+    /// For an owner who has lost password and phone: whoever has the machine has the practice anyway, and it is in the trail.
+    /// </summary>
     private static async Task<int> Reset(string name, string folder)
     {
         using var held = new DataFolder(folder);
@@ -186,8 +216,16 @@ public static class DataCommands
         RequireCurrent(held.Kept);
         await using var db = Open(held.Kept);
         var people = new UserManager<Staff>(
-            new StaffStore(db), Microsoft.Extensions.Options.Options.Create(new IdentityOptions()), new PasswordHasher<Staff>(), [], [], new UpperInvariantLookupNormalizer(),
-            new IdentityErrorDescriber(), null!, Microsoft.Extensions.Logging.Abstractions.NullLogger<UserManager<Staff>>.Instance);
+            new StaffStore(db),
+            Microsoft.Extensions.Options.Options.Create(new IdentityOptions()),
+            new PasswordHasher<Staff>(),
+            [],
+            [],
+            new UpperInvariantLookupNormalizer(),
+            new IdentityErrorDescriber(),
+            null!,
+            Microsoft.Extensions.Logging.Abstractions.NullLogger<UserManager<Staff>>.Instance
+        );
         var staff = await people.FindByNameAsync(name) ?? throw new DataException($"Nobody here signs in as '{name}'.");
         if (staff.LeftAt is not null)
         {
@@ -205,13 +243,19 @@ public static class DataCommands
     {
         if (!Inspection.Of(database).IsCurrent)
         {
-            throw new DataException($"'{database}' was written by an older version. Start the program on it once, so that it is brought up to date.");
+            throw new DataException(
+                $"'{database}' was written by an older version. Start the program on it once, so that it is brought up to date."
+            );
         }
     }
 
-    private static LanternDb Open(string database) => new(new DbContextOptionsBuilder<LanternDb>()
-        .UseSqlite(new Microsoft.Data.Sqlite.SqliteConnectionStringBuilder { DataSource = database, ForeignKeys = true }.ToString())
-        .AddInterceptors(new AuditInterceptor(AtTheShell, SystemClock.Instance)).Options);
+    private static LanternDb Open(string database) =>
+        new(
+            new DbContextOptionsBuilder<LanternDb>()
+                .UseSqlite(new Microsoft.Data.Sqlite.SqliteConnectionStringBuilder { DataSource = database, ForeignKeys = true }.ToString())
+                .AddInterceptors(new AuditInterceptor(AtTheShell, SystemClock.Instance))
+                .Options
+        );
 
     /// <summary>How far it has come, on the error stream, every few seconds.</summary>
     private static Action<long, long> Progress(string what)
@@ -226,17 +270,5 @@ public static class DataCommands
                 Console.Error.WriteLine($"  {done} of {all} {what} ...");
             }
         };
-    }
-
-    /// <summary>The first line of the file named for it: a passphrase on the command line would stand in the list of processes.</summary>
-    public static string? Passphrase(string? file)
-    {
-        if (string.IsNullOrEmpty(file))
-        {
-            return null;
-        }
-
-        var phrase = File.Exists(file) ? File.ReadLines(file).FirstOrDefault()?.Trim() : null;
-        return string.IsNullOrEmpty(phrase) ? throw new DataException($"'{file}' holds no passphrase. Write it in the first line.") : phrase;
     }
 }

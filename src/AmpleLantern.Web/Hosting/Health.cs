@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Keeping;
 using Microsoft.EntityFrameworkCore;
@@ -6,7 +7,9 @@ using NodaTime;
 
 namespace AmpleLantern.Web.Hosting;
 
-/// <summary>Whether the program can read its data, for whatever watches over it at <c>/health</c>: one word, and nothing of the practice.</summary>
+/// <summary>
+/// Whether the program can read its data, for whatever watches over it at <c>/health</c>: one word, and nothing of the practice.
+/// </summary>
 public sealed class Health(LanternDb db) : IHealthCheck
 {
     public async Task<HealthCheckResult> CheckHealthAsync(HealthCheckContext context, CancellationToken cancellationToken = default)
@@ -27,7 +30,8 @@ public sealed class Health(LanternDb db) : IHealthCheck
 /// Notices a server clock that jumps, against the machine's steady counter, and one that stands before what is in the trail already:
 /// times in the records are only as good as it. Both go into log and trail.
 /// </summary>
-public sealed partial class ClockWatch(IClock clock, TimeProvider steady, IServiceScopeFactory scopes, ILogger<ClockWatch> log) : BackgroundService
+public sealed partial class ClockWatch(IClock clock, TimeProvider steady, IServiceScopeFactory scopes, ILogger<ClockWatch> log)
+    : BackgroundService
 {
     private static readonly TimeSpan Look = TimeSpan.FromMinutes(1);
     private static readonly Duration Jump = Duration.FromSeconds(30);
@@ -65,7 +69,11 @@ public sealed partial class ClockWatch(IClock clock, TimeProvider steady, IServi
     private async Task<Instant?> Newest()
     {
         await using var scope = scopes.CreateAsyncScope();
-        return await scope.ServiceProvider.GetRequiredService<LanternDb>().Audit.OrderByDescending(a => a.Id).Select(a => (Instant?)a.At).FirstOrDefaultAsync();
+        return await scope
+            .ServiceProvider.GetRequiredService<LanternDb>()
+            .Audit.OrderByDescending(a => a.Id)
+            .Select(a => (Instant?)a.At)
+            .FirstOrDefaultAsync();
     }
 
     private async Task Say(string what)
@@ -73,7 +81,16 @@ public sealed partial class ClockWatch(IClock clock, TimeProvider steady, IServi
         Told(log, what);
         await using var scope = scopes.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<LanternDb>();
-        db.Audit.Add(new() { At = clock.GetCurrentInstant(), Who = "the program", Action = "remarked", Subject = "clock", What = what });
+        db.Audit.Add(
+            new()
+            {
+                At = clock.GetCurrentInstant(),
+                Who = "the program",
+                Action = "remarked",
+                Subject = "clock",
+                What = what,
+            }
+        );
         await db.SaveChangesAsync();
     }
 

@@ -1,17 +1,26 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Training;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Audit;
-using AmpleLantern.Data.Demo;
 using AmpleLantern.Data.Keeping;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Demo;
 using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Bench;
+using AmpleLantern.Web.Practice;
+using AmpleLantern.Web.Rules;
+using AmpleLantern.Web.Time;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
 namespace AmpleLantern.Web.Hosting;
 
-/// <summary>What happens before the first request: the folder is taken, the database is made or brought up to date, the way in is told.</summary>
+/// <summary>
+/// What happens before the first request: the folder is taken, the database is made or brought up to date, the way in is told.
+/// </summary>
 public static class Startup
 {
     /// <exception cref="DataException">The data folder is not fit to serve from; the message says what to do.</exception>
@@ -49,7 +58,9 @@ public static class Startup
         }
 
         return new FileInfo(folder.Kept + "-wal") is { Exists: true, Length: > 0 }
-            ? throw new DataException($"'{folder.Path}' holds the log of a database but not the database. Put the last good copy back with ./lantern restore.")
+            ? throw new DataException(
+                $"'{folder.Path}' holds the log of a database but not the database. Put the last good copy back with ./lantern restore."
+            )
             : null;
     }
 
@@ -57,13 +68,17 @@ public static class Startup
     {
         if (kind != wanted)
         {
-            throw new DataException(kind is DataKind.Demo
-                ? $"'{path}' holds the demo. For your own practice name another folder: ./lantern run --data FOLDER."
-                : $"'{path}' holds the records of a practice, and the demo keeps out of it. Start it with ./lantern run, or name another folder with --data.");
+            throw new DataException(
+                kind is DataKind.Demo
+                    ? $"'{path}' holds the demo. For your own practice name another folder: ./lantern run --data FOLDER."
+                    : $"'{path}' holds the records of a practice, and the demo keeps out of it. Start it with ./lantern run, or name another folder with --data."
+            );
         }
     }
 
-    /// <summary>Makes the database aside, from nothing or from a copy of what is there, and puts it in its place when all of it is done.</summary>
+    /// <summary>
+    /// Makes the database aside, from nothing or from a copy of what is there, and puts it in its place when all of it is done.
+    /// </summary>
     private static async Task Make(WebApplication app, DataFolder folder, Inspection? found, DataKind kind)
     {
         folder.Make(found is null ? null : new Backup(app.Services.GetRequiredService<IClock>(), TheProgram).BeforeUpgrade(folder, found));
@@ -81,7 +96,16 @@ public static class Startup
 
             if (found is not null)
             {
-                db.Audit.Add(new() { At = app.Services.GetRequiredService<IClock>().GetCurrentInstant(), Who = TheProgram.Name, Action = "upgraded", Subject = "database", What = $"from {found.Applied[^1]}" });
+                db.Audit.Add(
+                    new()
+                    {
+                        At = app.Services.GetRequiredService<IClock>().GetCurrentInstant(),
+                        Who = TheProgram.Name,
+                        Action = "upgraded",
+                        Subject = "database",
+                        What = $"from {found.Applied[^1]}",
+                    }
+                );
                 await db.SaveChangesAsync();
             }
 
@@ -96,8 +120,8 @@ public static class Startup
 
     private static async Task ReadPractice(IServiceProvider services, LanternDb db)
     {
-        await services.GetRequiredService<Practice.PracticeClock>().Read(db);
-        await services.GetRequiredService<Practice.RuleBook>().Read(db);
+        await services.GetRequiredService<PracticeClock>().Read(db);
+        await services.GetRequiredService<RuleBook>().Read(db);
         await services.GetRequiredService<StaffNames>().Read(db);
     }
 
@@ -125,12 +149,12 @@ public static class Startup
         }
 
         var knowledge = services.GetRequiredService<PracticeKnowledge>();
-        var clock = services.GetRequiredService<Practice.PracticeClock>();
+        var clock = services.GetRequiredService<PracticeClock>();
         var now = clock.Now;
         var (clients, words) = DemoPractice.Records(knowledge, now, clock.Zone, ids);
         db.Words.AddRange(words);
         db.Clients.AddRange(clients);
-        db.Drills.AddRange(Bench.DemoRuns.Of(ids["odile"], DemoPractice.People[0].Working!, knowledge, now));
+        db.Drills.AddRange(DemoRuns.Of(ids["odile"], DemoPractice.People[0].Working!, knowledge, now));
         await db.SaveChangesAsync();
     }
 

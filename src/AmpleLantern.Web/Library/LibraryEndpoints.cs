@@ -3,11 +3,13 @@ using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Practice;
+using AmpleLantern.Web.Time;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmpleLantern.Web.Library;
@@ -16,22 +18,64 @@ namespace AmpleLantern.Web.Library;
 public sealed record CardRun(double Start, double Seconds, Side Side, int Level, string Family);
 
 /// <summary>A flow, or a plan the practice kept, as a card.</summary>
-/// <param name="Kept">Whether it is the practice's own.</param>
-/// <param name="Minutes">What it takes with its usual repeats; from the fewest to the most in <paramref name="Shortest"/> and <paramref name="Longest"/>.</param>
-/// <param name="Remarks">Remarks of the order review that weigh.</param>
-/// <param name="SetAside">Steps this version can no longer read, each with a sentence.</param>
-public sealed record LibraryCard(
-    string Id, bool Kept, string Name, string Tradition, string Summary, string Source, IReadOnlyList<string> Surfaces, IReadOnlyList<string> Props,
-    double Minutes, double Shortest, double Longest, int Steps, int Presses, IReadOnlyList<string> Positions, int Remarks, IReadOnlyList<CardRun> Runs,
-    IReadOnlyList<string> SetAside);
+public sealed record LibraryCard
+{
+    public required string Id { get; init; }
+
+    /// <summary>Whether it is the practice's own.</summary>
+    public required bool Kept { get; init; }
+
+    public required string Name { get; init; }
+
+    public required string Tradition { get; init; }
+
+    public required string Summary { get; init; }
+
+    public required string Source { get; init; }
+
+    public required IReadOnlyList<string> Surfaces { get; init; }
+
+    public required IReadOnlyList<string> Props { get; init; }
+
+    /// <summary>
+    /// What it takes with its usual repeats; from the fewest to the most in <see cref="Shortest"/> and <see cref="Longest"/>.
+    /// </summary>
+    public required double Minutes { get; init; }
+
+    public required double Shortest { get; init; }
+
+    public required double Longest { get; init; }
+
+    public required int Steps { get; init; }
+
+    public required int Presses { get; init; }
+
+    public required IReadOnlyList<string> Positions { get; init; }
+
+    /// <summary>Remarks of the order review that weigh.</summary>
+    public required int Remarks { get; init; }
+
+    public required IReadOnlyList<CardRun> Runs { get; init; }
+
+    /// <summary>Steps this version can no longer read, each with a sentence.</summary>
+    public required IReadOnlyList<string> SetAside { get; init; }
+}
 
 /// <summary>A flow opened: what it would be, chosen and fitted as asked.</summary>
 /// <param name="Fitted">What the fit said, when minutes were asked for; a refusal in words when it cannot be.</param>
 public sealed record LibraryView(
-    LibraryCard Card, Core.Planning.Plan Plan, Expansion Expansion, IReadOnlyList<PlanSection> Sections, ReviewResult Review, Dose Dose, IReadOnlyList<VariantChoice> Variants, string? Fitted);
+    LibraryCard Card,
+    Plan Plan,
+    Expansion Expansion,
+    IReadOnlyList<PlanSection> Sections,
+    ReviewResult Review,
+    Dose Dose,
+    IReadOnlyList<VariantChoice> Variants,
+    string? Fitted
+);
 
 /// <summary>Keeping a plan to use again.</summary>
-public sealed record KeepRequest(string Name, string Summary, Core.Planning.Plan Plan);
+public sealed record KeepRequest(string Name, string Summary, Plan Plan);
 
 /// <summary>The library: every flow worked out, and the practice's own.</summary>
 public static class LibraryEndpoints
@@ -47,17 +91,34 @@ public static class LibraryEndpoints
 
     private static async Task<IReadOnlyList<LibraryCard>> All(LibraryCards cards, LanternDb db)
     {
-        var (kept, odd) = await db.OwnFlows.AsNoTracking().Where(f => f.RetiredAt == null).OrderByDescending(f => f.AddedAt).ReadableAsync(f => f.Id);
+        var (kept, odd) = await db
+            .OwnFlows.AsNoTracking()
+            .Where(f => f.RetiredAt == null)
+            .OrderByDescending(f => f.AddedAt)
+            .ReadableAsync(f => f.Id);
         return [.. odd.Select(cards.Of), .. kept.Select(cards.Of), .. cards.Shipped];
     }
 
     /// <param name="choices">Options of its variants as <c>variant:option</c>, comma between.</param>
-    private static async Task<LibraryView> Open(string kind, string id, double? minutes, string? choices, KnowledgeBase knowledge, LanternDb db, PlanShelf shelf, LibraryCards cards)
+    private static async Task<LibraryView> Open(
+        string kind,
+        string id,
+        double? minutes,
+        string? choices,
+        KnowledgeBase knowledge,
+        LanternDb db,
+        PlanSources sources,
+        LibraryCards cards
+    )
     {
         var (school, tempo) = (knowledge.HouseSchool, cards.Usual);
         var own = kind == "own";
-        var chosen = (choices ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries).Select(c => c.Split(':', 2)).Where(c => c.Length == 2).ToDictionary(c => c[0], c => c[1]);
-        var plan = await shelf.Take(new(own ? PlanSourceKind.Own : PlanSourceKind.Flow, id, own ? null : chosen), school);
+        var chosen = (choices ?? "")
+            .Split(',', StringSplitOptions.RemoveEmptyEntries)
+            .Select(c => c.Split(':', 2))
+            .Where(c => c.Length == 2)
+            .ToDictionary(c => c[0], c => c[1]);
+        var plan = await sources.Take(new(own ? PlanSourceKind.Own : PlanSourceKind.Flow, id, own ? null : chosen), school);
         string? fitted = null;
         if (minutes is { } wanted)
         {
@@ -78,17 +139,47 @@ public static class LibraryEndpoints
             ? cards.Of(await db.OwnFlows.AsNoTracking().SingleAsync(f => f.Id == Guid.Parse(id)))
             : cards.Of(flow, plan);
         return new(
-            card, plan, expansion, PlanSections.Of(plan, expansion), PlanReview.Run(new(plan, expansion, school, tempo, knowledge)), Dose.Of(expansion),
-            flow is null ? [] : [.. FlowVariants.Of(flow, knowledge, school).Select(v => v with { Chosen = plan.Choices?.GetValueOrDefault(v.Id) ?? v.Chosen })],
-            fitted);
+            card,
+            plan,
+            expansion,
+            PlanSections.Of(plan, expansion),
+            PlanReview.Run(new(plan, expansion, school, tempo, knowledge)),
+            Dose.Of(expansion),
+            flow is null
+                ? []
+                :
+                [
+                    .. FlowVariants
+                        .Of(flow, knowledge, school)
+                        .Select(v => v with { Chosen = plan.Choices?.GetValueOrDefault(v.Id) ?? v.Chosen }),
+                ],
+            fitted
+        );
     }
 
-    private static async Task<LibraryCard> Keep(KeepRequest request, KnowledgeBase knowledge, LanternDb db, CurrentPerson person, PracticeClock clock, LibraryCards cards)
+    private static async Task<LibraryCard> Keep(
+        KeepRequest request,
+        KnowledgeBase knowledge,
+        LanternDb db,
+        CurrentPerson person,
+        PracticeClock clock,
+        LibraryCards cards
+    )
     {
-        RefusalException.Unless(request.Name.Trim().Length is >= 3 and <= 80, "name-missing", "Give it a name of three letters or more.", "/name");
+        RefusalException.Unless(
+            request.Name.Trim().Length is >= 3 and <= 80,
+            "name-missing",
+            "Give it a name of three letters or more.",
+            "/name"
+        );
         PlanCheck.Check(request.Plan, knowledge);
         // What was set aside or replaced for one person is not kept for others.
-        var plan = request.Plan with { Name = request.Name.Trim(), Silenced = null, WorseSide = null };
+        var plan = request.Plan with
+        {
+            Name = request.Name.Trim(),
+            Silenced = null,
+            WorseSide = null,
+        };
         var flow = new OwnFlow
         {
             Id = Guid.CreateVersion7(),
@@ -105,7 +196,8 @@ public static class LibraryEndpoints
 
     private static async Task<IReadOnlyList<LibraryCard>> Retire(Guid id, LibraryCards cards, LanternDb db, PracticeClock clock)
     {
-        var flow = await db.OwnFlows.SingleOrDefaultAsync(f => f.Id == id && f.RetiredAt == null)
+        var flow =
+            await db.OwnFlows.SingleOrDefaultAsync(f => f.Id == id && f.RetiredAt == null)
             ?? throw new RefusalException("not-found", "This plan is not kept any more.", "/id");
         flow.RetiredAt = clock.Now;
         await db.SaveChangesAsync();

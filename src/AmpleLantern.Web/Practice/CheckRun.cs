@@ -1,7 +1,15 @@
+using AmpleLantern.Core;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
+using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Checking;
 using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Bench;
 using AmpleLantern.Web.Hosting;
+using AmpleLantern.Web.Keeping;
+using AmpleLantern.Web.Rules;
+using AmpleLantern.Web.Serving;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
@@ -41,7 +49,12 @@ public sealed class CheckRun(RuleBook book, IServiceScopeFactory scopes, IClock 
     /// <summary>Mends one record; a copy of everything is taken before the first.</summary>
     public async Task<CheckState> Mend(MendRequest request, IServiceProvider services, CurrentPerson person, CopySchedule copies)
     {
-        Core.RefusalException.Unless(State.Odd.Any(o => o.Kind == request.Kind && o.Id == request.Id), "not-found", "This record was not found odd. Look through them anew.", "/id");
+        Core.RefusalException.Unless(
+            State.Odd.Any(o => o.Kind == request.Kind && o.Id == request.Id),
+            "not-found",
+            "This record was not found odd. Look through them anew.",
+            "/id"
+        );
         await copies.Take(person);
         var left = await new RecordCheck(Opening(services), book.Current, clock, person).Mend(request.Kind, request.Id);
         State = State with { Odd = [.. State.Odd.Where(o => o.Kind != request.Kind || o.Id != request.Id), .. left] };
@@ -57,6 +70,10 @@ public static class CheckEndpoints
         var check = api.MapGroup("/check").RequireAuthorization(Policies.Own);
         check.MapGet("", (CheckRun job) => job.State);
         check.MapPost("", (CheckRun job) => job.Start());
-        check.MapPost("/mend", (MendRequest r, CheckRun job, HttpContext http, CurrentPerson person, CopySchedule copies) => job.Mend(r, http.RequestServices, person, copies));
+        check.MapPost(
+            "/mend",
+            (MendRequest r, CheckRun job, HttpContext http, CurrentPerson person, CopySchedule copies) =>
+                job.Mend(r, http.RequestServices, person, copies)
+        );
     }
 }

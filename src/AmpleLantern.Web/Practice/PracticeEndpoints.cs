@@ -1,20 +1,79 @@
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Composing;
+using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
-using AmpleLantern.Core.Planning.Composing;
+using AmpleLantern.Core.Measures;
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Data;
+using AmpleLantern.Exchange.Ask;
 using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Bench;
+using AmpleLantern.Web.Time;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
 namespace AmpleLantern.Web.Practice;
 
 /// <summary>The words of the trade that the screens need, by id.</summary>
-public sealed record Vocabulary(
-    string Version, PracticeDefaults Defaults, IReadOnlyList<Region> Regions, IReadOnlyList<Contact> Contacts, IReadOnlyList<Position> Positions,
-    IReadOnlyList<Stance> Stances, IReadOnlyList<PatternName> Patterns, IReadOnlyList<Technique> Techniques, IReadOnlyList<FlowLine> Flows,
-    IReadOnlyList<FactDefinition> Facts, IReadOnlyList<ResponseKind> Responses, IReadOnlyList<Measure> Measures, IReadOnlyList<School> Schools,
-    IReadOnlyList<TechniqueFamily> Families, IReadOnlyList<Product> Products, IReadOnlyList<ComplaintLine> Complaints,
-    IReadOnlyList<Aim> Aims, IReadOnlyList<Quality> Qualities, IReadOnlyList<PropLine> Props);
+public sealed record Vocabulary
+{
+    public required string Version { get; init; }
+
+    public required AssumedValues Defaults { get; init; }
+
+    public required IReadOnlyList<Region> Regions { get; init; }
+
+    public required IReadOnlyList<Contact> Contacts { get; init; }
+
+    public required IReadOnlyList<Position> Positions { get; init; }
+
+    public required IReadOnlyList<Stance> Stances { get; init; }
+
+    public required IReadOnlyList<PatternName> Patterns { get; init; }
+
+    public required IReadOnlyList<Technique> Techniques { get; init; }
+
+    public required IReadOnlyList<FlowLine> Flows { get; init; }
+
+    public required IReadOnlyList<FactDefinition> Facts { get; init; }
+
+    public required IReadOnlyList<ResponseKind> Responses { get; init; }
+
+    public required IReadOnlyList<Measure> Measures { get; init; }
+
+    public required IReadOnlyList<School> Schools { get; init; }
+
+    public required IReadOnlyList<TechniqueFamily> Families { get; init; }
+
+    public required IReadOnlyList<Product> Products { get; init; }
+
+    public required IReadOnlyList<ComplaintLine> Complaints { get; init; }
+
+    public required IReadOnlyList<Aim> Aims { get; init; }
+
+    public required IReadOnlyList<Quality> Qualities { get; init; }
+
+    public required IReadOnlyList<PropLine> Props { get; init; }
+}
+
+/// <summary>What holds where nothing more specific is known.</summary>
+/// <param name="OfferedMinutes">Lengths of a session that are offered to choose from.</param>
+/// <param name="OneSided">Positions that bend one leg, so that the side matters.</param>
+/// <param name="Surfaces">What a session may be given on.</param>
+/// <param name="FirstWish">What composing begins with; and with what one more wish (<paramref name="FurtherWish"/>).</param>
+public sealed record AssumedValues(
+    double StatureCm,
+    double OutBreathShare,
+    string Aftercare,
+    IReadOnlyList<int> OfferedMinutes,
+    IReadOnlyList<string> OneSided,
+    IReadOnlyList<string> Surfaces,
+    FirstWish FirstWish,
+    FirstWish FurtherWish
+);
 
 /// <summary>Something flows need to have at hand.</summary>
 /// <param name="Flows">Ids of the flows that need it.</param>
@@ -32,33 +91,103 @@ public sealed record FlowLine(string Id, string Name, string Tradition, string S
 
 /// <summary>A line of the trail, with the client's name where it concerns one.</summary>
 /// <param name="SignsInAs">Tells two of one name apart; null where nobody signed in.</param>
-public sealed record TrailLine(long Id, Instant At, string Who, string? SignsInAs, string Action, string Subject, string? Client, string What);
+public sealed record TrailLine(
+    long Id,
+    Instant At,
+    string Who,
+    string? SignsInAs,
+    string Action,
+    string Subject,
+    string? Client,
+    string What
+);
 
 /// <summary>Practice: our rules, people and trail.</summary>
 public static class PracticeEndpoints
 {
     public static void MapPractice(this RouteGroupBuilder api)
     {
-        api.MapGet("/vocabulary", (KnowledgeBase k) => new Vocabulary(
-            k.Version, k.Defaults, k.Regions.All, k.Contacts.All, k.Positions.All, k.Stances.All, k.Patterns.All, k.Techniques.All,
-            [.. k.Flows.All.Select(f => new FlowLine(f.Id, f.Name, f.Tradition, f.Summary, f.Source.ToString()))],
-            k.Facts.All, k.Responses.All, k.Measures.All, k.Schools.All, k.Families.All, k.Products.All,
-            [.. k.Complaints.All.Select(c => new ComplaintLine(c.Id, c.Name, c.Words))], k.Composing.Aims.All, k.Composing.Qualities.All,
-            [.. k.Props.All.Select(p => new PropLine(p.Id, p.Name, [.. k.Flows.All.Where(f => f.Props.Contains(p.Id)).Select(f => f.Id)]))]));
+        api.MapGet(
+            "/vocabulary",
+            (KnowledgeBase k) =>
+                new Vocabulary
+                {
+                    Version = k.Version,
+                    Defaults = new(
+                        k.UsualBody.StatureCm,
+                        k.Pace.OutBreathShare,
+                        k.GivingTimes.Aftercare,
+                        k.SessionTimes.OfferedMinutes,
+                        [.. k.Positions.All.Select(p => p.Id).Where(k.Poses.OneSided)],
+                        [.. k.Flows.All.SelectMany(f => f.Surfaces).Distinct()],
+                        k.Composing.Model.First,
+                        k.Composing.Model.Further
+                    ),
+                    Regions = k.Regions.All,
+                    Contacts = k.Contacts.All,
+                    Positions = k.Positions.All,
+                    Stances = k.Stances.All,
+                    Patterns = k.Patterns.All,
+                    Techniques = k.Techniques.All,
+                    Flows = [.. k.Flows.All.Select(f => new FlowLine(f.Id, f.Name, f.Tradition, f.Summary, f.Source.ToString()))],
+                    Facts = k.Facts.All,
+                    Responses = k.Responses.All,
+                    Measures = k.Measures.All,
+                    Schools = k.Schools.All,
+                    Families = k.Families.All,
+                    Products = k.Products.All,
+                    Complaints = [.. k.Complaints.All.Select(c => new ComplaintLine(c.Id, c.Name, c.Words))],
+                    Aims = k.Composing.Aims.All,
+                    Qualities = k.Composing.Qualities.All,
+                    Props =
+                    [
+                        .. k.Props.All.Select(p => new PropLine(
+                            p.Id,
+                            p.Name,
+                            [.. k.Flows.All.Where(f => f.Props.Contains(p.Id)).Select(f => f.Id)]
+                        )),
+                    ],
+                }
+        );
         api.MapGet("/words", (string text, FactWords words) => words.Find(text)).RequireAuthorization(Policies.Treat);
-        api.MapGet("/settings", (PracticeClock clock) => new SettingsView(clock.Zone.Id, [.. NodaTime.TimeZones.TzdbDateTimeZoneSource.Default.ZoneLocations!.Select(z => z.ZoneId).Order(StringComparer.Ordinal)]));
-        api.MapPut("/settings", async (SettingsRequest r, PracticeClock clock, LanternDb db) =>
-        {
-            await clock.Set(db, r.TimeZone);
-            return new SettingsView(clock.Zone.Id, []);
-        }).RequireAuthorization(Policies.Own);
+        api.MapGet(
+            "/settings",
+            (PracticeClock clock) =>
+                new SettingsView(
+                    clock.Zone.Id,
+                    [
+                        .. NodaTime
+                            .TimeZones.TzdbDateTimeZoneSource.Default.ZoneLocations!.Select(z => z.ZoneId)
+                            .Order(StringComparer.Ordinal),
+                    ]
+                )
+        );
+        api.MapPut(
+                "/settings",
+                async (SettingsRequest r, PracticeClock clock, LanternDb db) =>
+                {
+                    await clock.Set(db, r.TimeZone);
+                    return new SettingsView(clock.Zone.Id, []);
+                }
+            )
+            .RequireAuthorization(Policies.Own);
         api.MapGet("/trail", Trail).RequireAuthorization(Policies.Own);
     }
 
-    private static async Task<IReadOnlyList<TrailLine>> Trail(Guid? clientId, long? before, LanternDb db) => await db.Audit
-        .Where(a => (clientId == null || a.ClientId == clientId) && (before == null || a.Id < before))
-        .OrderByDescending(a => a.Id).Take(200)
-        .Select(a => new TrailLine(
-            a.Id, a.At, a.Who, db.Users.Where(u => u.Id == a.WhoId).Select(u => u.UserName).FirstOrDefault(), a.Action, a.Subject, db.Clients.Where(c => c.Id == a.ClientId).Select(c => c.Name).FirstOrDefault(), a.What))
-        .ToListAsync();
+    private static async Task<IReadOnlyList<TrailLine>> Trail(Guid? clientId, long? before, LanternDb db) =>
+        await db
+            .Audit.Where(a => (clientId == null || a.ClientId == clientId) && (before == null || a.Id < before))
+            .OrderByDescending(a => a.Id)
+            .Take(200)
+            .Select(a => new TrailLine(
+                a.Id,
+                a.At,
+                a.Who,
+                db.Users.Where(u => u.Id == a.WhoId).Select(u => u.UserName).FirstOrDefault(),
+                a.Action,
+                a.Subject,
+                db.Clients.Where(c => c.Id == a.ClientId).Select(c => c.Name).FirstOrDefault(),
+                a.What
+            ))
+            .ToListAsync();
 }

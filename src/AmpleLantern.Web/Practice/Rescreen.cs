@@ -1,10 +1,14 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Bench;
 using AmpleLantern.Web.Hosting;
+using AmpleLantern.Web.Rules;
+using AmpleLantern.Web.Serving;
 using AmpleLantern.Web.Visits;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -13,7 +17,15 @@ namespace AmpleLantern.Web.Practice;
 
 /// <summary>How far a screening of all clients has come, and whose verdict it changed.</summary>
 /// <param name="Changes">At most the first hundred.</param>
-public sealed record RescreenState(bool Running, int Done, int Total, int Changed, IReadOnlyList<VerdictChange> Changes, Instant? FinishedAt, string? Failed);
+public sealed record RescreenState(
+    bool Running,
+    int Done,
+    int Total,
+    int Changed,
+    IReadOnlyList<VerdictChange> Changes,
+    Instant? FinishedAt,
+    string? Failed
+);
 
 /// <summary>
 /// Screens every client anew against their latest plan, with the shipped rules alone and with the practice's own. Runs behind the
@@ -33,14 +45,16 @@ public sealed class Rescreen(RuleBook book, IServiceScopeFactory scopes, IClock 
     public static string Verdict(Visit visit, PracticeKnowledge knowledge)
     {
         var (subject, tempo) = Of(visit, knowledge);
-        return Core.Screening.Screen.VerdictOf(subject, PlanCheck.Readable(visit.Plan, knowledge).Plan, SchoolOf(visit, knowledge), tempo, knowledge);
+        return Screener.VerdictOf(subject, PlanCheck.Readable(visit.Plan, knowledge).Plan, SchoolOf(visit, knowledge), tempo, knowledge);
     }
 
     /// <summary>Whether one rule has something to say of one stored visit.</summary>
     public static bool Speaks(Rule rule, Visit visit, PracticeKnowledge knowledge)
     {
         var (subject, tempo) = Of(visit, knowledge);
-        return Core.Screening.Screen.Run(subject, PlanCheck.Readable(visit.Plan, knowledge).Plan, SchoolOf(visit, knowledge), tempo, knowledge).Findings.Any(f => f.Rule == rule.Id);
+        return Screener
+            .Run(subject, PlanCheck.Readable(visit.Plan, knowledge).Plan, SchoolOf(visit, knowledge), tempo, knowledge)
+            .Findings.Any(f => f.Rule == rule.Id);
     }
 
     private static School SchoolOf(Visit visit, KnowledgeBase knowledge) => knowledge.Schools.Find(visit.School) ?? knowledge.HouseSchool;
@@ -48,21 +62,32 @@ public sealed class Rescreen(RuleBook book, IServiceScopeFactory scopes, IClock 
     private static (ScreenSubject Subject, Tempo Tempo) Of(Visit visit, PracticeKnowledge knowledge)
     {
         var client = visit.Client!;
-        return (
-            VisitFrame.PersonOn(visit, knowledge),
-            TempoOf.Stored(client.BreathsPerMinute, client.StatureCm, null, knowledge.Defaults).Tempo);
+        return (PersonOnTheDay.Of(visit, knowledge), TempoOf.Stored(client.BreathsPerMinute, client.StatureCm, null, knowledge).Tempo);
     }
 
     protected override async Task Run(IServiceProvider services)
     {
         var db = services.GetRequiredService<LanternDb>();
-        var latest = await db.Visits.AsNoTracking().GroupBy(v => v.ClientId)
-            .Select(g => g.OrderByDescending(v => v.Date).ThenByDescending(v => v.At).Select(v => v.Id).First()).ToListAsync();
+        var latest = await db
+            .Visits.AsNoTracking()
+            .GroupBy(v => v.ClientId)
+            .Select(g => g.OrderByDescending(v => v.Date).ThenByDescending(v => v.At).Select(v => v.Id).First())
+            .ToListAsync();
         var (done, changed, changes) = (0, 0, new List<VerdictChange>());
         foreach (var batch in latest.Chunk(Batch))
         {
-            var visits = (await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Where(v => batch.Contains(v.Id)).ReadableAsync(v => v.Id)).Read;
-            var verdicts = visits.AsParallel().Select(v => (Visit: v, Before: Verdict(v, book.ShippedOnly), After: Verdict(v, book.Current))).ToList();
+            var visits = (
+                await db
+                    .Visits.AsNoTracking()
+                    .Include(v => v.Client!)
+                        .ThenInclude(c => c.Facts)
+                    .Where(v => batch.Contains(v.Id))
+                    .ReadableAsync(v => v.Id)
+            ).Read;
+            var verdicts = visits
+                .AsParallel()
+                .Select(v => (Visit: v, Before: Verdict(v, book.ShippedOnly), After: Verdict(v, book.Current)))
+                .ToList();
             foreach (var (visit, before, after) in verdicts.Where(v => v.Before != v.After))
             {
                 changed++;

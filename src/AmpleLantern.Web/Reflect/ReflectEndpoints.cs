@@ -1,7 +1,13 @@
 using AmpleLantern.Core;
+using AmpleLantern.Core.Bodies.Drawing;
+using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Outcomes;
-using AmpleLantern.Web.Give;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Data.Keeping;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Giving;
 using AmpleLantern.Web.Visits;
 
 namespace AmpleLantern.Web.Reflect;
@@ -16,46 +22,71 @@ public static class ReflectEndpoints
 {
     public static void MapReflect(this RouteGroupBuilder visit)
     {
-        visit.MapPut("/reflect", (Guid visitId, ReflectRequest r, VisitDesk desk) => desk.Change(visitId, r.After is null ? VisitAction.EditNote : VisitAction.RateAfter, r.Version, (v, _) =>
-        {
-            v.Ratings = Ratings.Merge(v.Ratings, r.After ?? [], desk.Knowledge);
-            v.Note = v.Note.With(r.Note ?? NoteEdits.None);
-        }));
-        visit.MapPost("/reflect/draft", (Guid visitId, DoneRequest r, VisitDesk desk) =>
-            desk.Change(visitId, VisitAction.EditNote, r.Version, (v, _) => v.Note = NoteEdits.None));
-        visit.MapPost("/sign", (Guid visitId, DoneRequest r, VisitDesk desk, SessionStart start) => Sign(visitId, r, desk, start));
+        visit.MapPut(
+            "/reflect",
+            (Guid visitId, ReflectRequest r, VisitStore visits) =>
+                visits.Change(
+                    visitId,
+                    r.After is null ? VisitAction.EditNote : VisitAction.RateAfter,
+                    r.Version,
+                    (v, _) =>
+                    {
+                        v.Ratings = Ratings.Merge(v.Ratings, r.After ?? [], visits.Knowledge);
+                        v.Note = v.Note.With(r.Note ?? NoteEdits.None);
+                    }
+                )
+        );
+        visit.MapPost(
+            "/reflect/draft",
+            (Guid visitId, DoneRequest r, VisitStore visits) =>
+                visits.Change(visitId, VisitAction.EditNote, r.Version, (v, _) => v.Note = NoteEdits.None)
+        );
+        visit.MapPost("/sign", (Guid visitId, DoneRequest r, VisitStore visits, SessionStart start) => Sign(visitId, r, visits, start));
         visit.MapPost("/addenda", Add);
     }
 
     /// <summary>Signing seals basis, log and note. A visit that was never given gets its basis now.</summary>
-    private static async Task<VisitView> Sign(Guid visitId, DoneRequest request, VisitDesk desk, SessionStart start)
+    private static async Task<VisitView> Sign(Guid visitId, DoneRequest request, VisitStore visits, SessionStart start)
     {
-        var visit = await desk.Read(visitId);
-        var frame = await desk.Frame(visit);
-        frame.MayAtAll(VisitAction.Sign).Require();
-        await using var writing = await desk.Db.Database.BeginTransactionAsync();
+        var visit = await visits.Read(visitId);
+        var frame = await visits.Frame(visit);
+        frame.AllowsAtAll(VisitAction.Sign).Require();
+        await using var writing = await visits.Db.Database.BeginTransactionAsync();
         if (frame.Basis is null)
         {
-            await desk.Db.AddBasis(Guid.CreateVersion7(), visitId, desk.Now, await start.Freeze(visit, frame));
+            await visits.Db.AddBasis(Guid.CreateVersion7(), visitId, visits.Now, await start.Freeze(visit, frame));
         }
 
-        var signed = await desk.Change(visitId, VisitAction.Sign, request.Version, (v, f) =>
-        {
-            v.Seal = f.MakeSeal();
-            (v.SignedAt, v.SignedBy) = (desk.Now, desk.By);
-        });
+        var signed = await visits.Change(
+            visitId,
+            VisitAction.Sign,
+            request.Version,
+            (v, f) =>
+            {
+                v.Seal = f.MakeSeal();
+                (v.SignedAt, v.SignedBy) = (visits.Now, visits.By);
+            }
+        );
         await writing.CommitAsync();
         return signed;
     }
 
-    private static async Task<VisitView> Add(Guid visitId, AddendumRequest request, VisitDesk desk, VisitNews news)
+    private static async Task<VisitView> Add(Guid visitId, AddendumRequest request, VisitStore visits, VisitNews news)
     {
-        var visit = await desk.Read(visitId);
-        (await desk.Frame(visit)).MayAtAll(VisitAction.Addend).Require();
+        var visit = await visits.Read(visitId);
+        (await visits.Frame(visit)).AllowsAtAll(VisitAction.Addend).Require();
         RefusalException.Unless(!string.IsNullOrWhiteSpace(request.Text), "empty-addendum", "Write what is to be added.", "/text");
-        desk.Db.Addenda.Add(new() { VisitId = visit.Id, Text = request.Text.Trim(), By = desk.By, At = desk.Now });
-        await desk.Save();
+        visits.Db.Addenda.Add(
+            new()
+            {
+                VisitId = visit.Id,
+                Text = request.Text.Trim(),
+                By = visits.By,
+                At = visits.Now,
+            }
+        );
+        await visits.Save();
         await news.Changed(visitId);
-        return await desk.View(visitId);
+        return await visits.View(visitId);
     }
 }

@@ -1,12 +1,17 @@
+using AmpleLantern.Core;
+using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Diary;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Bench;
 using AmpleLantern.Web.Visits;
 using Microsoft.AspNetCore.Identity;
 using Microsoft.EntityFrameworkCore;
@@ -15,12 +20,47 @@ using NodaTime;
 namespace AmpleLantern.Web.Today;
 
 /// <summary>A visit in the day's column. Lamps and answer are not shown to the desk.</summary>
-/// <param name="Mine">Given by whoever asks.</param>
-/// <param name="Tone">How the answer weighs: <c>no</c> (not today or worse), <c>settle</c>, <c>go</c> or <c>done</c>.</param>
-/// <param name="Unreadable">Why this visit cannot be worked out; the others can.</param>
-public sealed record DayVisit(
-    Guid Id, Guid ClientId, string ClientName, int? Age, string Occupation, LocalTime At, int MinutesBooked, string Room, string Practitioner,
-    bool Mine, string PlanName, string CurrentStage, VisitPhase? Phase, string? Answer, string? Tone, IReadOnlyList<Lamp> Lamps, IReadOnlyList<string> SetOut, string? Unreadable = null);
+public sealed record DayVisit
+{
+    public required Guid Id { get; init; }
+
+    public required Guid ClientId { get; init; }
+
+    public required string ClientName { get; init; }
+
+    public required int? Age { get; init; }
+
+    public required string Occupation { get; init; }
+
+    public required LocalTime At { get; init; }
+
+    public required int MinutesBooked { get; init; }
+
+    public required string Room { get; init; }
+
+    public required string Practitioner { get; init; }
+
+    /// <summary>Given by whoever asks.</summary>
+    public required bool Mine { get; init; }
+
+    public required string PlanName { get; init; }
+
+    public required string CurrentStage { get; init; }
+
+    public required VisitPhase? Phase { get; init; }
+
+    public required string? Answer { get; init; }
+
+    /// <summary>How the answer weighs: <c>no</c> (not today or worse), <c>settle</c>, <c>go</c> or <c>done</c>.</summary>
+    public required string? Tone { get; init; }
+
+    public required IReadOnlyList<Lamp> Lamps { get; init; }
+
+    public required IReadOnlyList<string> SetOut { get; init; }
+
+    /// <summary>Why this visit cannot be worked out; the others can.</summary>
+    public string? Unreadable { get; init; }
+}
 
 /// <summary>The day: visits in order, what they add up to, what is due.</summary>
 /// <param name="Now">Time of day in the practice, where the day shown is today.</param>
@@ -29,7 +69,16 @@ public sealed record Day(LocalDate Date, LocalTime? Now, IReadOnlyList<DayVisit>
 /// <summary>Something left over from an earlier day.</summary>
 public sealed record DueLine(Guid VisitId, string Client, LocalDate Date);
 
-public sealed record NewVisit(Guid ClientId, LocalDate Date, LocalTime At, int MinutesBooked, string Flow, string? School = null, string Room = "", string? Practitioner = null);
+public sealed record NewVisit(
+    Guid ClientId,
+    LocalDate Date,
+    LocalTime At,
+    int MinutesBooked,
+    string Flow,
+    string? School = null,
+    string Room = "",
+    string? Practitioner = null
+);
 
 /// <summary>Someone who can be booked.</summary>
 public sealed record Bookable(string Id, string Name, string DisplayName);
@@ -44,24 +93,41 @@ public static class TodayEndpoints
         api.MapGet("/practitioners", async (UserManager<Staff> people) => await WhoTreats(people));
     }
 
-    private static async Task<Day> Get(string? date, VisitDesk desk, LanternDb db, CurrentPerson person, ReadTrail trail)
+    private static async Task<Day> Get(string? date, VisitStore visits, LanternDb db, CurrentPerson person, ReadTrail trail)
     {
-        var day = DayOf(date, desk);
-        var (visits, odd) = await db.Visits.AsNoTracking().Include(v => v.Client!).ThenInclude(c => c.Facts).Include(v => v.Events).Include(v => v.Bases).ThenInclude(b => b.Words).AsSplitQuery()
-            .Where(v => v.Date == day && v.CancelledAt == null).OrderBy(v => v.At).ReadableAsync(v => v.Id);
-        var staff = await db.Users.AsNoTracking().Select(u => new { u.Id, u.DisplayName, u.PalmBreadthCm }).ToListAsync();
+        var day = DayOf(date, visits);
+        var (booked, odd) = await db
+            .Visits.AsNoTracking()
+            .Include(v => v.Client!)
+                .ThenInclude(c => c.Facts)
+            .Include(v => v.Events)
+            .Include(v => v.Bases)
+                .ThenInclude(b => b.Words)
+            .AsSplitQuery()
+            .Where(v => v.Date == day && v.CancelledAt == null)
+            .OrderBy(v => v.At)
+            .ReadableAsync(v => v.Id);
+        var staff = await db
+            .Users.AsNoTracking()
+            .Select(u => new
+            {
+                u.Id,
+                u.DisplayName,
+                u.PalmBreadthCm,
+            })
+            .ToListAsync();
         var names = staff.ToDictionary(u => u.Id, u => u.DisplayName);
         var palms = staff.ToDictionary(u => u.Id, u => u.PalmBreadthCm);
         var mayTreat = person.Is(Roles.Owner, Roles.Practitioner, Roles.Student);
         var shown = new List<DayVisit>();
         var mine = new List<Expansion>();
-        foreach (var visit in visits)
+        foreach (var visit in booked)
         {
             var practitioner = names.GetValueOrDefault(visit.PractitionerId, "");
             try
             {
-                var frame = desk.FrameInList(visit, palms);
-                shown.Add(Show(visit, frame, practitioner, mayTreat, desk));
+                var frame = visits.FrameInList(visit, palms);
+                shown.Add(Show(visit, frame, practitioner, mayTreat, visits));
                 if (visit.PractitionerId == person.Id)
                 {
                     mine.Add(frame.Expansion);
@@ -70,13 +136,19 @@ public static class TodayEndpoints
             catch (Exception e) when (e is Core.RefusalException or KnowledgeException)
             {
                 // One record that cannot be worked out must not take the day with it.
-                shown.Add(Unreadable(visit, practitioner, desk, e.Message));
+                shown.Add(Unreadable(visit, practitioner, visits, e.Message));
             }
         }
 
         foreach (var row in odd)
         {
-            shown.Add(Unreadable(row, await db.Visits.Where(v => v.Id == row.Id).Select(v => v.ClientId).SingleAsync(), await db.Visits.Where(v => v.Id == row.Id).Select(v => v.Client!.Name).SingleAsync()));
+            shown.Add(
+                Unreadable(
+                    row,
+                    await db.Visits.Where(v => v.Id == row.Id).Select(v => v.ClientId).SingleAsync(),
+                    await db.Visits.Where(v => v.Id == row.Id).Select(v => v.Client!.Name).SingleAsync()
+                )
+            );
         }
 
         if (mayTreat)
@@ -84,74 +156,160 @@ public static class TodayEndpoints
             await trail.Note(db, person, $"day {day}", (Guid?)null);
         }
 
-        return new(day, day == desk.Clock.Today ? desk.Clock.LocalOf(desk.Now).TimeOfDay : null, shown, DayLoad.Of(mine, desk.Knowledge), await Due(day, db));
+        return new(
+            day,
+            day == visits.Clock.Today ? visits.Clock.LocalOf(visits.Now).TimeOfDay : null,
+            shown,
+            DayLoad.Of(mine, visits.Knowledge),
+            await Due(day, db)
+        );
     }
 
     /// <summary>The day asked for; today when none is.</summary>
-    internal static LocalDate DayOf(string? text, VisitDesk desk) => text is null ? desk.Clock.Today
+    internal static LocalDate DayOf(string? text, VisitStore visits) =>
+        text is null ? visits.Clock.Today
         : NodaTime.Text.LocalDatePattern.Iso.Parse(text) is { Success: true } day ? day.Value
         : throw new Core.RefusalException("bad-date", $"'{text}' is not a date. Write it as year-month-day, like 2026-03-02.", "/date");
 
-    private static DayVisit Show(Visit visit, VisitFrame frame, string practitioner, bool mayTreat, VisitDesk desk)
+    private static DayVisit Show(Visit visit, VisitFrame frame, string practitioner, bool mayTreat, VisitStore visits)
     {
-        var lamps = Lamps.Of(visit, frame, desk.Now);
-        return new(
-            visit.Id, visit.ClientId, visit.Client!.Name, mayTreat ? frame.Subject.Age : null, mayTreat ? visit.Client.Occupation : "", visit.At,
-            visit.MinutesBooked, visit.Room, practitioner, visit.PractitionerId == desk.Person.Id, frame.Plan.Name, Lamps.Current(lamps),
-            mayTreat ? frame.Phase : null, mayTreat ? Answer(frame) : null, mayTreat ? Tone(frame) : null, mayTreat ? lamps : [], SetOut.For(frame.Plan, frame.Knowledge));
+        var lamps = Lamps.Of(visit, frame, visits.Now);
+        return new()
+        {
+            Id = visit.Id,
+            ClientId = visit.ClientId,
+            ClientName = visit.Client!.Name,
+            Age = mayTreat ? frame.Subject.Age : null,
+            Occupation = mayTreat ? visit.Client.Occupation : "",
+            At = visit.At,
+            MinutesBooked = visit.MinutesBooked,
+            Room = visit.Room,
+            Practitioner = practitioner,
+            Mine = visit.PractitionerId == visits.Person.Id,
+            PlanName = frame.Plan.Name,
+            CurrentStage = Lamps.Current(lamps),
+            Phase = mayTreat ? frame.Phase : null,
+            Answer = mayTreat ? Answer(frame) : null,
+            Tone = mayTreat ? Tone(frame) : null,
+            Lamps = mayTreat ? lamps : [],
+            SetOut = SetOut.For(frame.Plan, frame.Knowledge),
+        };
     }
 
-    private static DayVisit Unreadable(Visit visit, string practitioner, VisitDesk desk, string why) => new(
-        visit.Id, visit.ClientId, visit.Client!.Name, null, "", visit.At, visit.MinutesBooked, visit.Room, practitioner,
-        visit.PractitionerId == desk.Person.Id, visit.Plan.Name, "arrive", null, null, null, [], [], $"This visit cannot be worked out: {why}");
+    private static DayVisit Unreadable(Visit visit, string practitioner, VisitStore visits, string why) =>
+        new()
+        {
+            Id = visit.Id,
+            ClientId = visit.ClientId,
+            ClientName = visit.Client!.Name,
+            Age = null,
+            Occupation = "",
+            At = visit.At,
+            MinutesBooked = visit.MinutesBooked,
+            Room = visit.Room,
+            Practitioner = practitioner,
+            Mine = visit.PractitionerId == visits.Person.Id,
+            PlanName = visit.Plan.Name,
+            CurrentStage = "arrive",
+            Phase = null,
+            Answer = null,
+            Tone = null,
+            Lamps = [],
+            SetOut = [],
+            Unreadable = $"This visit cannot be worked out: {why}",
+        };
 
     /// <summary>A visit of which not even the row can be read.</summary>
-    private static DayVisit Unreadable(OddRow<Guid> row, Guid client, string name) => new(
-        row.Id, client, name, null, "", default, 0, "", "", false, "", "arrive", null, null, null, [], [],
-        $"This visit cannot be read: {row.Why} The owner can mend it under Practice.");
+    private static DayVisit Unreadable(OddRow<Guid> row, Guid client, string name) =>
+        new()
+        {
+            Id = row.Id,
+            ClientId = client,
+            ClientName = name,
+            Age = null,
+            Occupation = "",
+            At = default,
+            MinutesBooked = 0,
+            Room = "",
+            Practitioner = "",
+            Mine = false,
+            PlanName = "",
+            CurrentStage = "arrive",
+            Phase = null,
+            Answer = null,
+            Tone = null,
+            Lamps = [],
+            SetOut = [],
+            Unreadable = $"This visit cannot be read: {row.Why} The owner can mend it under Practice.",
+        };
 
-    private static string Answer(VisitFrame frame) => frame.Phase switch
-    {
-        VisitPhase.Signed => "Signed.",
-        VisitPhase.Finished => "Given. Measure again and sign.",
-        VisitPhase.NotStarted => frame.Headline.Answer,
-        _ => "Being given.",
-    };
+    private static string Answer(VisitFrame frame) =>
+        frame.Phase switch
+        {
+            VisitPhase.Signed => "Signed.",
+            VisitPhase.Finished => "Given. Measure again and sign.",
+            VisitPhase.NotStarted => frame.Headline.Answer,
+            _ => "Being given.",
+        };
 
-    private static string Tone(VisitFrame frame) => frame.Phase switch
-    {
-        VisitPhase.Signed or VisitPhase.Finished => "done",
-        _ when frame.Start.Obstacles.Any(o => o.Outcome is Outcome.Emergency or Outcome.ReferFirst or Outcome.Postpone or Outcome.Clearance) => "no",
-        _ when frame.Start.Obstacles.Count > 0 => "settle",
-        _ => "go",
-    };
+    private static string Tone(VisitFrame frame) =>
+        frame.Phase switch
+        {
+            VisitPhase.Signed or VisitPhase.Finished => "done",
+            _ when frame.Start.Obstacles.Any(o =>
+                    o.Outcome is Outcome.Emergency or Outcome.ReferFirst or Outcome.Postpone or Outcome.Clearance
+                ) => "no",
+            _ when frame.Start.Obstacles.Count > 0 => "settle",
+            _ => "go",
+        };
 
     /// <summary>Notes of earlier days that are not signed yet.</summary>
-    private static async Task<IReadOnlyList<DueLine>> Due(LocalDate day, LanternDb db) => await db.Visits
-        .Where(v => v.SignedAt == null && v.Date < day && v.Events.Any(e => e.Kind == GiveEventKind.Start))
-        .OrderBy(v => v.Date).Select(v => new DueLine(v.Id, v.Client!.Name, v.Date)).Take(10).ToListAsync();
+    private static async Task<IReadOnlyList<DueLine>> Due(LocalDate day, LanternDb db) =>
+        await db
+            .Visits.Where(v => v.SignedAt == null && v.Date < day && v.Events.Any(e => e.Kind == GiveEventKind.Start))
+            .OrderBy(v => v.Date)
+            .Select(v => new DueLine(v.Id, v.Client!.Name, v.Date))
+            .Take(10)
+            .ToListAsync();
 
     private static async Task<IReadOnlyList<Bookable>> WhoTreats(UserManager<Staff> people)
     {
         var all = new List<Bookable>();
         foreach (var role in new[] { Roles.Owner, Roles.Practitioner, Roles.Student })
         {
-            all.AddRange((await people.GetUsersInRoleAsync(role)).Where(p => p.LeftAt is null).Select(p => new Bookable(p.Id, p.UserName!, p.DisplayName)));
+            all.AddRange(
+                (await people.GetUsersInRoleAsync(role))
+                    .Where(p => p.LeftAt is null)
+                    .Select(p => new Bookable(p.Id, p.UserName!, p.DisplayName))
+            );
         }
 
         return [.. all.DistinctBy(p => p.Name)];
     }
 
-    private static async Task<DayVisit> Add(NewVisit request, VisitDesk desk, LanternDb db, CurrentPerson person, UserManager<Staff> people)
+    private static async Task<DayVisit> Add(
+        NewVisit request,
+        VisitStore visits,
+        LanternDb db,
+        CurrentPerson person,
+        UserManager<Staff> people
+    )
     {
         May.KeepDiary(person.Role).Require();
-        var client = await db.Clients.Include(c => c.Facts).SingleOrDefaultAsync(c => c.Id == request.ClientId)
+        var client =
+            await db.Clients.Include(c => c.Facts).SingleOrDefaultAsync(c => c.Id == request.ClientId)
             ?? throw new Core.RefusalException("not-found", "There is no such client. Choose one from the list.", "/clientId");
-        FactCheck.CheckBirth(client.BirthDate, request.Date);
-        var school = desk.Knowledge.School(request.School);
-        var practitioner = await people.FindByNameAsync(request.Practitioner ?? (await WhoTreats(people)).FirstOrDefault(p => p.Id == person.Id)?.Name ?? "")
-            ?? throw new Core.RefusalException("no-practitioner", "Choose who gives this visit.", "/practitioner");
-        await Bookings.RequireFree(db, desk.Knowledge, new(null, request.Date, request.At, request.MinutesBooked, request.Room, practitioner.Id, practitioner.DisplayName));
+        FactCheck.CheckBirth(client.BirthDate, request.Date, visits.Knowledge);
+        var school = visits.Knowledge.School(request.School);
+        var practitioner =
+            await people.FindByNameAsync(
+                request.Practitioner ?? (await WhoTreats(people)).FirstOrDefault(p => p.Id == person.Id)?.Name ?? ""
+            ) ?? throw new Core.RefusalException("no-practitioner", "Choose who gives this visit.", "/practitioner");
+        await Bookings.RequireFree(
+            db,
+            visits.Knowledge,
+            new(null, request.Date, request.At, request.MinutesBooked, request.Room, practitioner.Id, practitioner.DisplayName)
+        );
         var visit = new Visit
         {
             ClientId = client.Id,
@@ -162,10 +320,16 @@ public static class TodayEndpoints
             Room = request.Room,
             PractitionerId = practitioner.Id,
             School = school.Id,
-            Plan = FlowPlans.FromFlow(desk.Knowledge.Flows[request.Flow], desk.Knowledge, school),
+            Plan = FlowPlans.FromFlow(visits.Knowledge.Flows[request.Flow], visits.Knowledge, school),
         };
         db.Visits.Add(visit);
         await db.SaveChangesAsync();
-        return Show(visit, await desk.Frame(visit), practitioner.DisplayName, person.Is(Roles.Owner, Roles.Practitioner, Roles.Student), desk);
+        return Show(
+            visit,
+            await visits.Frame(visit),
+            practitioner.DisplayName,
+            person.Is(Roles.Owner, Roles.Practitioner, Roles.Student),
+            visits
+        );
     }
 }

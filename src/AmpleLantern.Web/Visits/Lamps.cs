@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data.Records;
 using NodaTime;
@@ -27,13 +28,17 @@ public static class Lamps
         var here = frame.Phase is VisitPhase.Signed or VisitPhase.Cancelled ? -1 : Array.FindIndex(done, d => !d.Item2);
         return
         [
-            .. done.Select((d, i) => new Lamp(
-                d.Item1,
-                d.Item1 == "screen" && blocked && visit.ArrivedAt is not null ? LampState.Blocked
-                    : d.Item2 ? LampState.Lit
-                    : i == here ? LampState.Here
-                    : LampState.Ahead,
-                d.Item3)),
+            .. done.Select(
+                (d, i) =>
+                    new Lamp(
+                        d.Item1,
+                        d.Item1 == "screen" && blocked && visit.ArrivedAt is not null ? LampState.Blocked
+                            : d.Item2 ? LampState.Lit
+                            : i == here ? LampState.Here
+                            : LampState.Ahead,
+                        d.Item3
+                    )
+            ),
         ];
     }
 
@@ -44,7 +49,12 @@ public static class Lamps
     private static string ArriveCaption(VisitFrame frame)
     {
         var held = frame.Subject.Facts.Count(f => f.Status is not FactStatus.No && f.Fact != Derived.ConsentGiven);
-        return held switch { 0 => "nothing known", 1 => "1 fact", _ => $"{held} facts" };
+        return held switch
+        {
+            0 => "nothing known",
+            1 => "1 fact",
+            _ => $"{held} facts",
+        };
     }
 
     private static string ScreenCaption(VisitFrame frame)

@@ -1,16 +1,23 @@
 using AmpleLantern.Core;
-using AmpleLantern.Core.Diary;
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Exchange.Ask;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Arrive;
-using AmpleLantern.Web.Give;
+using AmpleLantern.Web.Giving;
 using AmpleLantern.Web.Practice;
+using AmpleLantern.Web.Time;
 using NodaTime;
 
 namespace AmpleLantern.Web.Visits;
@@ -19,8 +26,16 @@ namespace AmpleLantern.Web.Visits;
 /// <param name="Number">Which visit of this client it is, from 1.</param>
 /// <param name="PalmBreadthCm">Of whoever gives it; null until measured.</param>
 public sealed record VisitSetting(
-    PracticeKnowledge Knowledge, PlanReach Reach, PracticeClock Clock, StaffNames Names, StaffRole Role, IReadOnlyList<ReadBasis> Bases,
-    int Number, double? PalmBreadthCm, bool InList = false);
+    PracticeKnowledge Knowledge,
+    PlanReach Reach,
+    PracticeClock Clock,
+    StaffNames Names,
+    StaffRole Role,
+    IReadOnlyList<ReadBasis> Bases,
+    int Number,
+    double? PalmBreadthCm,
+    bool InList = false
+);
 
 /// <summary>
 /// A stored visit as Core sees it. Until the session starts it is worked out from what is known now; from then on from the basis it
@@ -36,7 +51,10 @@ public sealed class VisitFrame
     {
         (this.visit, this.setting, now) = (visit, setting, setting.Knowledge);
         Session = new(
-            (Started?.Expansion ?? LiveExpansion)!, First?.Knowledge ?? now, setting.Bases.Skip(1).ToDictionary(b => b.Id, b => b.Basis.Expansion));
+            (Started?.Expansion ?? LiveExpansion)!,
+            First?.Knowledge ?? now,
+            setting.Bases.Skip(1).ToDictionary(b => b.Id, b => b.Basis.Expansion)
+        );
     }
 
     private ReadBasis? First => setting.Bases.Count > 0 ? setting.Bases[0] : null;
@@ -56,21 +74,22 @@ public sealed class VisitFrame
 
     public SessionState State => field ??= WithLate(visit.Seal?.Session ?? Session.Fold(visit.Events.Select(e => e.ToEvent())));
 
-    public VisitPhase Phase => visit switch
-    {
-        { CancelledAt: not null } => VisitPhase.Cancelled,
-        { SignedAt: not null } => VisitPhase.Signed,
-        _ => Enum.Parse<VisitPhase>(State.Phase.ToString()),
-    };
+    public VisitPhase Phase =>
+        visit switch
+        {
+            { CancelledAt: not null } => VisitPhase.Cancelled,
+            { SignedAt: not null } => VisitPhase.Signed,
+            _ => Enum.Parse<VisitPhase>(State.Phase.ToString()),
+        };
 
-    public Core.Planning.Plan Plan => Basis?.Plan ?? Readable.Plan;
+    public Plan Plan => Basis?.Plan ?? Readable.Plan;
 
     /// <summary>Parts of the plan this knowledge can no longer read.</summary>
     public IReadOnlyList<string> SetAside => Basis is null ? [.. Readable.SetAside, .. Live.Remarks] : [];
 
-    private (Core.Planning.Plan Plan, IReadOnlyList<string> SetAside) Readable => readable ??= PlanCheck.Readable(visit.Plan, now);
+    private (Plan Plan, IReadOnlyList<string> SetAside) Readable => readable ??= PlanCheck.Readable(visit.Plan, now);
 
-    private (Core.Planning.Plan Plan, IReadOnlyList<string> SetAside)? readable;
+    private (Plan Plan, IReadOnlyList<string> SetAside)? readable;
 
     public School School => field ??= Basis?.School ?? now.Schools.Find(visit.School) ?? now.HouseSchool;
 
@@ -79,7 +98,7 @@ public sealed class VisitFrame
     private Tempo LiveTempo => Live.Tempo;
 
     private (Tempo Tempo, IReadOnlyList<string> Remarks) Live =>
-        live ??= TempoOf.Stored(visit.Client!.BreathsPerMinute, visit.Client.StatureCm, setting.PalmBreadthCm, now.Defaults);
+        live ??= TempoOf.Stored(visit.Client!.BreathsPerMinute, visit.Client.StatureCm, setting.PalmBreadthCm, now);
 
     private (Tempo Tempo, IReadOnlyList<string> Remarks)? live;
 
@@ -87,112 +106,154 @@ public sealed class VisitFrame
 
     private Expansion LiveExpansion => field ??= PlanExpansion.Expand(Readable.Plan, LiveTempo, now);
 
-    public ScreenSubject Subject => field ??= Basis is { } basis ? WithFacts(basis.Client.Subject, Since) : PersonOn(visit, now);
+    public ScreenSubject Subject => field ??= Basis is { } basis ? WithFacts(basis.Client.Subject, Since) : PersonOnTheDay.Of(visit, now);
 
     public ScreenResult Screen => field ??= Basis is { } basis ? ScreenSinceStart(basis) : ScreenNow();
 
     public StartDecision Start => field ??= StartGate.Decide(Screen.Findings, Overrides);
 
     /// <summary>Reasons on record, with the ids of who gave them: those it started with and those given since.</summary>
-    public IReadOnlyList<Override> Overrides => field ??=
-        [.. (Started?.Overrides ?? []).Where(o => visit.Overrides.All(v => v.Rule != o.Rule)), .. visit.Overrides];
+    public IReadOnlyList<Override> Overrides =>
+        field ??= [.. (Started?.Overrides ?? []).Where(o => visit.Overrides.All(v => v.Rule != o.Rule)), .. visit.Overrides];
 
-    public IReadOnlyList<MissingFact> Missing => field ??=
-        Basis is { } basis ? basis.Client.NotAsked : MissingFacts.For(Subject, Plan, School, now);
+    public IReadOnlyList<MissingFact> Missing =>
+        field ??= Basis is { } basis ? basis.Client.NotAsked : MissingFacts.For(Subject, Plan, School, now);
 
-    public IReadOnlyList<Departure> Departures => field ??= Basis?.Departures ?? Core.Planning.Departures.Of(Plan, now, School);
+    public IReadOnlyList<Departure> Departures => field ??= Basis?.Departures ?? PlanDepartures.Of(Plan, now, School);
 
     public Headline Headline => field ??= Headline.Of(Screen, Overrides, Departures, Subject.Facts.Count, Missing.Count);
 
     public ScreenContext Context => new(Plan, Expansion, School, Tempo, Knowledge);
 
     /// <summary>Minutes left for the mat when the talk before and after is taken off.</summary>
-    public double MinutesOnMat => visit.MinutesBooked - now.Defaults.TalkBeforeMinutes - now.Defaults.TalkAfterMinutes;
+    public double MinutesOnMat => visit.MinutesBooked - now.SessionTimes.TalkBeforeMinutes - now.SessionTimes.TalkAfterMinutes;
 
     public IReadOnlyList<GivenStep> Given => field ??= visit.Seal?.Given ?? Session.Given(State);
 
-    public IReadOnlyList<Change> Changes => field ??= visit.Seal?.Changes ??
-        [.. Knowledge.Measures.All.Select(m => Core.Outcomes.Changes.Judge(m, visit.Ratings.FirstOrDefault(r => r.Measure == m.Id) ?? new(m.Id)))];
+    public IReadOnlyList<Change> Changes =>
+        field ??=
+            visit.Seal?.Changes
+            ?? [.. Knowledge.Measures.All.Select(m => ChangeJudge.Judge(m, Ratings.Of(visit.Ratings, m.Id, Knowledge) ?? new(m.Id)))];
 
-    public VisitNote Note => field ??= visit.Seal?.Note ?? visit.Note.Over(NoteDraft.From(
-        new(visit.Words, Screen.Findings, Reasons, Plan, Steps, Departures, Given, State, Changes), Knowledge));
+    public VisitNote Note =>
+        field ??=
+            visit.Seal?.Note
+            ?? visit.Note.Over(
+                NoteDraft.From(new(visit.Words, Screen.Findings, Reasons, Plan, Steps, Departures, Given, State, Changes), Knowledge)
+            );
 
     /// <summary>Every step of every basis it stood on, by id; the latest where one was changed.</summary>
-    public IReadOnlyDictionary<string, PlanStep> Steps => field ??=
-        (Basis is null ? Plan.Steps : setting.Bases.Reverse().SelectMany(b => b.Basis.Plan.Steps)).DistinctBy(s => s.Id).ToDictionary(s => s.Id);
+    public IReadOnlyDictionary<string, PlanStep> Steps =>
+        field ??= (Basis is null ? Plan.Steps : setting.Bases.Reverse().SelectMany(b => b.Basis.Plan.Steps))
+            .DistinctBy(s => s.Id)
+            .ToDictionary(s => s.Id);
 
     /// <summary>Whether something may be done to this visit now by whoever asks.</summary>
-    public MayAnswer May(VisitAction action) => Core.Giving.May.Do(action, Phase, setting.Role, Start);
+    public MayAnswer Allows(VisitAction action) => May.Do(action, Phase, setting.Role, Start);
 
     /// <summary>The same where only phase and role count; the screen is not asked.</summary>
-    public MayAnswer MayAtAll(VisitAction action) => Core.Giving.May.Do(action, Phase, setting.Role);
+    public MayAnswer AllowsAtAll(VisitAction action) => May.Do(action, Phase, setting.Role);
 
     /// <exception cref="RefusalException">This would lift what forbids treatment, and whoever asks may not sign.</exception>
-    public void RequireNothingLifted(VisitFrame before) => Core.Giving.May.Lift(setting.Role, before.Start, Start).Require();
+    public void RequireNothingLifted(VisitFrame before) => May.Lift(setting.Role, before.Start, Start).Require();
 
     /// <summary>What signing adds to basis and log.</summary>
     public Seal MakeSeal()
     {
         var judged = Changes.Where(c => c.Verdict is not ChangeVerdict.NotMeasured || c.Before is not null || c.After is not null).ToList();
         return new(
-            Given, State, judged, Note, Basis is { } b && b.Screen.Findings.SequenceEqual(Screen.Findings) ? null : Screen with { Swaps = [] },
-            [.. judged.Select(c => Knowledge.Measures[c.Measure])]);
+            Given,
+            State,
+            judged,
+            Note,
+            Basis is { } b && b.Screen.Findings.SequenceEqual(Screen.Findings) ? null : Screen with { Swaps = [] },
+            [.. judged.Select(c => Knowledge.Measures[c.Measure])]
+        );
     }
 
     public VisitView View(Instant at)
     {
         var lamps = Lamps.Of(visit, this, at);
         var live = Basis is null;
-        return new(
-            visit.Id, visit.Version, Header(), visit.Date, visit.At, visit.MinutesBooked, MinutesOnMat, visit.Room, School.Id,
-            lamps, Lamps.Current(lamps), visit.Words, Facts(), Missing, Headline, Screen, ScreenShown.Of(Screen, Plan, Reasons), Start,
-            Reasons, Plan, SetAside, SetOut.For(Plan, Knowledge), PlanSections.Of(Plan, Expansion), Departures, Expansion, Tempo, Changes, SessionAt(at),
-            Given, GivenSummary.Of(Given, State, Expansion, Steps, Knowledge.Defaults.GivenOtherwiseSeconds), Note, visit.Note == NoteEdits.None, visit.SignedAt,
-            visit.SignedBy is { } by ? setting.Names.Of(by) : null,
-            [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, setting.Names.Of(a.By), a.At))],
-            Basis?.KnowledgeVersion ?? now.Version, Basis?.Reconstructed ?? false, live ? setting.Reach.Of(Plan) : [], Clearances(),
-            live ? InterviewEndpoints.Of(visit, Subject, School, now) : [],
-            live ? Named(PlanReview.Run(new(Plan, Expansion, School, Tempo, now))) : new([], []),
-            Phase, Enum.GetValues<VisitAction>().ToDictionary(a => a, May), live ? null : Frozen(), OutcomeShown.Of(Changes, visit.Seal?.Measures, Knowledge));
+        return new()
+        {
+            Id = visit.Id,
+            Version = visit.Version,
+            Client = Header(),
+            Date = visit.Date,
+            At = visit.At,
+            MinutesBooked = visit.MinutesBooked,
+            MinutesOnMat = MinutesOnMat,
+            Room = visit.Room,
+            School = School.Id,
+            Lamps = lamps,
+            CurrentStage = Lamps.Current(lamps),
+            Words = visit.Words,
+            Facts = Facts(),
+            Missing = Missing,
+            Headline = Headline,
+            Screen = Screen,
+            Shown = ScreenShown.Of(Screen, Plan, Reasons),
+            Start = Start,
+            Overrides = Reasons,
+            Plan = Plan,
+            SetAside = SetAside,
+            SetOut = SetOut.For(Plan, Knowledge),
+            Sections = PlanSections.Of(Plan, Expansion),
+            Departures = Departures,
+            Expansion = Expansion,
+            Tempo = Tempo,
+            Changes = Changes,
+            Session = SessionAt(at),
+            Given = Given,
+            GivenSummary = GivenSummary.Of(Given, State, Expansion, Steps, Knowledge.GivingTimes.GivenOtherwiseSeconds),
+            Note = Note,
+            NoteIsDraft = visit.Note == NoteEdits.None,
+            SignedAt = visit.SignedAt,
+            SignedBy = visit.SignedBy is { } by ? setting.Names.Of(by) : null,
+            Addenda = [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, setting.Names.Of(a.By), a.At))],
+            KnowledgeVersion = Basis?.KnowledgeVersion ?? now.Version,
+            Reconstructed = Basis?.Reconstructed ?? false,
+            OutOfReach = live ? setting.Reach.Of(Plan) : [],
+            Clearances = Clearances(),
+            Interviews = live ? Interviews.Of(visit, Subject, School, now) : [],
+            Review = live ? Named(PlanReview.Run(new(Plan, Expansion, School, Tempo, now))) : new([], []),
+            Phase = Phase,
+            May = Enum.GetValues<VisitAction>().ToDictionary(a => a, Allows),
+            Vocabulary = live ? null : Frozen(),
+            Outcome = OutcomeShown.Of(Changes, visit.Seal?.Measures, Knowledge),
+        };
     }
 
-    public SessionView SessionAt(Instant at) => new(
-        State.Phase, at, State.StartedAt, State.AnchoredAt, State.CursorSeconds, Math.Round(Session.LateSeconds(State, at), 1), Knowledge.Defaults.SayLateFromSeconds,
-        State.Levels, State.StoppedBy, State.Responses, visit.Events.Count, State.Basis, State.Seams ?? [], State.FinishedAt);
-
-    /// <summary>The person on the day: the lasting history and what was said today. In the practice consent must be given.</summary>
-    public static ScreenSubject PersonOn(Visit visit, PracticeKnowledge knowledge) => new(
-        visit.Date, BirthOn(visit).Birth, [.. Said(visit, knowledge).Select(f => f.Entry)], visit.Client!.Clearances, ConsentMustBeGiven: true);
-
-    /// <summary>Facts the knowledge has, each as far as it can be read on the day of the visit.</summary>
-    private static IEnumerable<(FactEntry Entry, Unresolved? Remark)> Said(Visit visit, PracticeKnowledge knowledge) =>
-        visit.Client!.Facts.Select(f => f.ToEntry()).Concat(visit.CheckIn).Where(f => knowledge.Facts.Has(f.Fact)).Select(f => FactCheck.Readable(f, visit.Date, knowledge));
-
-    private static (LocalDate? Birth, Unresolved? Remark) BirthOn(Visit visit)
-    {
-        try
+    public SessionView SessionAt(Instant at) =>
+        new()
         {
-            FactCheck.CheckBirth(visit.Client!.BirthDate, visit.Date);
-            return (visit.Client.BirthDate, null);
-        }
-        catch (RefusalException e)
-        {
-            return (null, new([], $"{e.Message} Until then the age counts as not known."));
-        }
-    }
-
-    /// <summary>What of this visit's facts the knowledge no longer has, or cannot read on this day: kept, and said.</summary>
-    private IReadOnlyList<Unresolved> Unread =>
-    [
-        .. Said(visit, now).Select(f => f.Remark).Append(BirthOn(visit).Remark).OfType<Unresolved>(),
-        .. visit.Client!.Facts.Select(f => f.ToEntry()).Concat(visit.CheckIn).Where(f => !now.Facts.Has(f.Fact))
-            .Select(f => new Unresolved([f.Fact], $"'{f.Fact.Replace('-', ' ')}' is on record, but this version no longer knows it and cannot screen it. Enter what it stands for today.")),
-    ];
+            Phase = State.Phase,
+            Now = at,
+            StartedAt = State.StartedAt,
+            AnchoredAt = State.AnchoredAt,
+            CursorSeconds = State.CursorSeconds,
+            LateSeconds = Math.Round(Session.LateSeconds(State, at), 1),
+            SayLateFromSeconds = Knowledge.GivingTimes.SayLateFromSeconds,
+            BackToPreviousSeconds = Knowledge.GivingTimes.BackToPreviousSeconds,
+            Levels = State.Levels,
+            StoppedBy = State.StoppedBy,
+            Responses = State.Responses,
+            Events = visit.Events.Count,
+            Basis = State.Basis,
+            Seams = State.Seams ?? [],
+            FinishedAt = State.FinishedAt,
+        };
 
     private ScreenResult ScreenNow()
     {
-        var screen = setting.InList ? Core.Screening.Screen.Findings(Subject, Context) : Core.Screening.Screen.Run(Subject, Context);
-        return Unread is { Count: > 0 } unread ? screen with { Unresolved = [.. screen.Unresolved ?? [], .. unread] } : screen;
+        var screen = setting.InList ? Screener.Findings(Subject, Context) : Screener.Run(Subject, Context);
+        return PersonOnTheDay.Unread(visit, now) is { Count: > 0 } unread
+            ? screen with
+            {
+                Unresolved = [.. screen.Unresolved ?? [], .. unread],
+            }
+            : screen;
     }
 
     /// <summary>What was said since the session began is screened with what it began on; a signed visit says what it said.</summary>
@@ -205,7 +266,7 @@ public sealed class VisitFrame
 
         try
         {
-            return setting.InList ? Core.Screening.Screen.Findings(Subject, Context) : Core.Screening.Screen.Run(Subject, Context);
+            return setting.InList ? Screener.Findings(Subject, Context) : Screener.Run(Subject, Context);
         }
         catch (Exception e) when (e is KnowledgeException or RefusalException)
         {
@@ -214,26 +275,48 @@ public sealed class VisitFrame
     }
 
     /// <summary>What cannot be screened must not read as safe: it stands in the way until someone answers for it.</summary>
-    private Finding CannotBeScreened(string why) => new(
-        Outcome.Postpone, "screen.not-possible", "What was said since the session began could not be screened", Since[0].Fact,
-        string.Join(", ", Since.Select(f => f.Fact.Replace('-', ' '))), [], why, ["End the session, or go on with a reason."], "this program", [], null,
-        WholeVisit: true);
+    private Finding CannotBeScreened(string why) =>
+        new()
+        {
+            Outcome = Outcome.Postpone,
+            Rule = "screen.not-possible",
+            Title = "What was said since the session began could not be screened",
+            Fact = Since[0].Fact,
+            Because = string.Join(", ", Since.Select(f => f.Fact.Replace('-', ' '))),
+            Steps = [],
+            Why = why,
+            Instead = ["End the session, or go on with a reason."],
+            Source = "this program",
+            Schools = [],
+            Cap = null,
+            WholeVisit = true,
+        };
 
     /// <summary>Facts that came up after the session began: told by a response, or noted meanwhile.</summary>
-    private IReadOnlyList<FactEntry> Since => field ??= visit.SignedAt is not null || State.StartedAt is not { } start ? [] :
-    [
-        // What a hand noted stands first: an answer given elsewhere does not take it back.
-        .. State.Responses.Select(r => (r.At, Fact: Knowledge.Responses.Find(r.Response)?.AsksFact)).Where(r => r.Fact is not null)
-            .Select(r => new FactEntry(r.Fact!, SaidBy: "noted while giving", SaidAt: r.At))
-            .Concat(visit.Client!.Facts.Where(f => f.RecordedAt > start).Select(f => f.ToEntry()))
-            .Concat(visit.CheckIn.Where(f => f.SaidAt > start))
-            .Where(f => now.Facts.Has(f.Fact)).DistinctBy(f => (f.Fact, f.Region, f.Side, f.Of(FactWords.NameDetail))),
-    ];
+    private IReadOnlyList<FactEntry> Since =>
+        field ??=
+            visit.SignedAt is not null || State.StartedAt is not { } start
+                ? []
+                :
+                [
+                    // What a hand noted stands first: an answer given elsewhere does not take it back.
+                    .. State
+                        .Responses.Select(r => (r.At, Fact: Knowledge.Responses.Find(r.Response)?.AsksFact))
+                        .Where(r => r.Fact is not null)
+                        .Select(r => new FactEntry(r.Fact!, SaidBy: "noted while giving", SaidAt: r.At))
+                        .Concat(visit.Client!.Facts.Where(f => f.RecordedAt > start).Select(f => f.ToEntry()))
+                        .Concat(visit.CheckIn.Where(f => f.SaidAt > start))
+                        .Where(f => now.Facts.Has(f.Fact))
+                        .DistinctBy(f => (f.Fact, f.Region, f.Side, f.Of(FactWords.NameDetail))),
+                ];
 
-    private ScreenSubject WithFacts(ScreenSubject subject, IReadOnlyList<FactEntry> since) => since.Count == 0 ? subject : subject with
-    {
-        Facts = [.. subject.Facts.Where(f => now.Facts.Find(f.Fact) is { } d && since.All(s => !s.SameAs(f, d))), .. since],
-    };
+    private ScreenSubject WithFacts(ScreenSubject subject, IReadOnlyList<FactEntry> since) =>
+        since.Count == 0
+            ? subject
+            : subject with
+            {
+                Facts = [.. subject.Facts.Where(f => now.Facts.Find(f.Fact) is { } d && since.All(s => !s.SameAs(f, d))), .. since],
+            };
 
     /// <summary>Responses that reached a signed record stand in it as late entries.</summary>
     private SessionState WithLate(SessionState state)
@@ -244,18 +327,34 @@ public sealed class VisitFrame
         }
 
         var sealedIn = state.Responses.Select(r => r.Id).ToHashSet();
-        var late = visit.Events.Where(e => e is { Kind: GiveEventKind.Response, Response: not null } && !sealedIn.Contains(e.Id) && e.ReceivedAt > visit.SignedAt)
-            .OrderBy(e => e.At).Select(e => new NotedResponse(e.Id, e.At, e.Response!, e.Step ?? "", e.Text, NotedWhen.Late)).ToList();
+        var late = visit
+            .Events.Where(e =>
+                e is { Kind: GiveEventKind.Response, Response: not null } && !sealedIn.Contains(e.Id) && e.ReceivedAt > visit.SignedAt
+            )
+            .OrderBy(e => e.At)
+            .Select(e => new NotedResponse(e.Id, e.At, e.Response!, e.Step ?? "", e.Text, NotedWhen.Late))
+            .ToList();
         return late.Count == 0 ? state : state with { Responses = [.. state.Responses, .. late] };
     }
 
     /// <summary>The reasons as they are shown: with names, where the record keeps who it was by id.</summary>
     private IReadOnlyList<Override> Reasons => [.. Overrides.Select(o => o with { By = setting.Names.Of(o.By) })];
 
-    private ReviewResult Named(ReviewResult review) => review with { Silenced = [.. review.Silenced.Select(x => x with { By = setting.Names.Of(x.By) })] };
+    private ReviewResult Named(ReviewResult review) =>
+        review with
+        {
+            Silenced = [.. review.Silenced.Select(x => x with { By = setting.Names.Of(x.By) })],
+        };
 
     private IReadOnlyList<Clearance> Clearances() =>
-        [.. (Basis?.Client.Clearances ?? visit.Client!.Clearances).Select(c => c with { By = c.By is { } by ? setting.Names.Of(by) : null })];
+        [
+            .. (Basis?.Client.Clearances ?? visit.Client!.Clearances).Select(c =>
+                c with
+                {
+                    By = c.By is { } by ? setting.Names.Of(by) : null,
+                }
+            ),
+        ];
 
     private BasisWords? Frozen() => Basis?.Words.And(visit.Seal?.Measures ?? []);
 
@@ -263,27 +362,51 @@ public sealed class VisitFrame
     {
         var client = visit.Client!;
         return new(
-            client.Id, client.Name, Subject.Age, Basis?.Client.BirthDate ?? client.BirthDate, client.Occupation, setting.Number,
-            client.StatureCm, BreathCount.Of(client.BreathsPerMinute, Knowledge.Defaults));
+            client.Id,
+            client.Name,
+            Subject.Age,
+            Basis?.Client.BirthDate ?? client.BirthDate,
+            client.Occupation,
+            setting.Number,
+            client.StatureCm,
+            BreathCount.Of(client.BreathsPerMinute, Knowledge.Pace)
+        );
     }
 
     private IReadOnlyList<FactSaid> Facts() =>
-        [.. (Basis is { } basis ? SaidSince(basis) : LiveFacts()).Select(f => f with { RecordedBy = f.RecordedBy is { } by ? setting.Names.Of(by) : null })];
+        [
+            .. (Basis is { } basis ? SaidSince(basis) : LiveFacts()).Select(f =>
+                f with
+                {
+                    RecordedBy = f.RecordedBy is { } by ? setting.Names.Of(by) : null,
+                }
+            ),
+        ];
 
-    private IEnumerable<FactSaid> SaidSince(SessionBasis basis) => Since
-        .Select(f => new FactSaid(f, Conditions.Saying(f, visit.Date, now), now.Facts[f.Fact].Scope, f.SaidBy, f.SaidAt, true))
-        .Concat(basis.Client.Facts.Where(b => Subject.Facts.Contains(b.Entry)));
+    private IEnumerable<FactSaid> SaidSince(SessionBasis basis) =>
+        Since
+            .Select(f => new FactSaid(f, Conditions.Saying(f, visit.Date, now), now.Facts[f.Fact].Scope, f.SaidBy, f.SaidAt, true))
+            .Concat(basis.Client.Facts.Where(b => Subject.Facts.Contains(b.Entry)));
 
     /// <summary>What is known now, as it would be frozen.</summary>
     public IReadOnlyList<FactSaid> LiveFacts() =>
-    [
-        .. visit.CheckIn.Select(f => new FactSaid(f, Saying(f), FactScope.Today, null, f.SaidAt, true)),
-        .. visit.Client!.Facts.OrderByDescending(f => f.RecordedAt).Select(f => new FactSaid(
-            f.ToEntry(), Saying(f.ToEntry()), FactScope.History, f.RecordedBy, f.RecordedAt,
-            setting.Clock.DateOf(f.RecordedAt) >= visit.Date && f.Status is not FactStatus.No)),
-    ];
+        [
+            .. visit.CheckIn.Select(f => new FactSaid(f, Saying(f), FactScope.Today, null, f.SaidAt, true)),
+            .. visit
+                .Client!.Facts.OrderByDescending(f => f.RecordedAt)
+                .Select(f => new FactSaid(
+                    f.ToEntry(),
+                    Saying(f.ToEntry()),
+                    FactScope.History,
+                    f.RecordedBy,
+                    f.RecordedAt,
+                    setting.Clock.DateOf(f.RecordedAt) >= visit.Date && f.Status is not FactStatus.No
+                )),
+        ];
 
     /// <summary>What was denied is counted, not said.</summary>
-    private string Saying(FactEntry entry) => entry.Status is FactStatus.No ? ""
-        : now.Facts.Has(entry.Fact) ? Conditions.Saying(entry, visit.Date, now) : $"{entry.Fact.Replace('-', ' ')} (no longer known to this version)";
+    private string Saying(FactEntry entry) =>
+        entry.Status is FactStatus.No ? ""
+        : now.Facts.Has(entry.Fact) ? Conditions.Saying(entry, visit.Date, now)
+        : $"{entry.Fact.Replace('-', ' ')} (no longer known to this version)";
 }

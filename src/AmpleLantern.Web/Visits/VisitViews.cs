@@ -1,46 +1,175 @@
 using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Web.Arrive;
+using AmpleLantern.Web.Practice;
 using NodaTime;
 
 namespace AmpleLantern.Web.Visits;
 
 /// <summary>Whom the visit is about.</summary>
-public sealed record ClientHeader(Guid Id, string Name, int? Age, LocalDate? BirthDate, string Occupation, int VisitNumber, double? StatureCm, BreathCount Breaths);
+public sealed record ClientHeader(
+    Guid Id,
+    string Name,
+    int? Age,
+    LocalDate? BirthDate,
+    string Occupation,
+    int VisitNumber,
+    double? StatureCm,
+    BreathCount Breaths
+);
 
-public enum LampState { Lit, Here, Ahead, Blocked }
+public enum LampState
+{
+    Lit,
+    Here,
+    Ahead,
+    Blocked,
+}
 
 /// <summary>One of the five lamps: a stage, how it stands, and a few words.</summary>
 public sealed record Lamp(string Stage, LampState State, string Caption);
 
 /// <summary>The log of a session as it stands.</summary>
-/// <param name="SayLateFromSeconds">A smaller difference from the plan is not worth a word.</param>
-/// <param name="Basis">The amendment it stands on; null for the basis it started on.</param>
-/// <param name="Seams">Where the plan was changed on the way.</param>
-public sealed record SessionView(
-    GivePhase Phase, Instant Now, Instant? StartedAt, Instant? AnchoredAt, double CursorSeconds, double LateSeconds, double SayLateFromSeconds,
-    IReadOnlyDictionary<string, int> Levels, string? StoppedBy, IReadOnlyList<NotedResponse> Responses, int Events, Guid? Basis,
-    IReadOnlyList<Seam> Seams, Instant? FinishedAt);
+public sealed record SessionView
+{
+    public required GivePhase Phase { get; init; }
+
+    public required Instant Now { get; init; }
+
+    public required Instant? StartedAt { get; init; }
+
+    public required Instant? AnchoredAt { get; init; }
+
+    public required double CursorSeconds { get; init; }
+
+    public required double LateSeconds { get; init; }
+
+    /// <summary>A smaller difference from the plan is not worth a word.</summary>
+    public required double SayLateFromSeconds { get; init; }
+
+    /// <summary>Back goes to the step before within this of a step's begin.</summary>
+    public required double BackToPreviousSeconds { get; init; }
+
+    public required IReadOnlyDictionary<string, int> Levels { get; init; }
+
+    public required string? StoppedBy { get; init; }
+
+    public required IReadOnlyList<NotedResponse> Responses { get; init; }
+
+    public required int Events { get; init; }
+
+    /// <summary>The amendment it stands on; null for the basis it started on.</summary>
+    public required Guid? Basis { get; init; }
+
+    /// <summary>Where the plan was changed on the way.</summary>
+    public required IReadOnlyList<Seam> Seams { get; init; }
+
+    public required Instant? FinishedAt { get; init; }
+}
 
 public sealed record AddendumView(string Text, string By, Instant At);
 
 /// <summary>Everything a visit's screens show, worked out.</summary>
-/// <param name="SetAside">Parts of the plan this version can no longer read, each with a sentence.</param>
-/// <param name="SetOut">What has to be at hand, each thing once.</param>
-/// <param name="Sections">The plan in its parts, in order.</param>
-/// <param name="Reconstructed">The basis was made afterwards, for a record older than bases.</param>
-/// <param name="May">What may be done now by whoever asks, or why not.</param>
-/// <param name="Vocabulary">The words of the trade this session was given in; null while it is read with today's.</param>
-public sealed record VisitView(
-    Guid Id, int Version, ClientHeader Client, LocalDate Date, LocalTime At, int MinutesBooked, double MinutesOnMat, string Room,
-    string School, IReadOnlyList<Lamp> Lamps, string CurrentStage, string Words, IReadOnlyList<FactSaid> Facts,
-    IReadOnlyList<MissingFact> Missing, Headline Headline, ScreenResult Screen, ScreenShown Shown, StartDecision Start,
-    IReadOnlyList<Override> Overrides, Core.Planning.Plan Plan, IReadOnlyList<string> SetAside, IReadOnlyList<string> SetOut, IReadOnlyList<PlanSection> Sections,
-    IReadOnlyList<Departure> Departures, Expansion Expansion, Tempo Tempo, IReadOnlyList<Change> Changes,
-    SessionView Session, IReadOnlyList<GivenStep> Given, GivenSummary GivenSummary, VisitNote Note, bool NoteIsDraft, Instant? SignedAt, string? SignedBy,
-    IReadOnlyList<AddendumView> Addenda, string KnowledgeVersion, bool Reconstructed, IReadOnlyList<OutOfReach> OutOfReach,
-    IReadOnlyList<Clearance> Clearances, IReadOnlyList<InterviewView> Interviews, ReviewResult Review,
-    VisitPhase Phase, IReadOnlyDictionary<VisitAction, MayAnswer> May, BasisWords? Vocabulary, OutcomeShown Outcome);
+public sealed record VisitView
+{
+    public required Guid Id { get; init; }
+
+    public required int Version { get; init; }
+
+    public required ClientHeader Client { get; init; }
+
+    public required LocalDate Date { get; init; }
+
+    public required LocalTime At { get; init; }
+
+    public required int MinutesBooked { get; init; }
+
+    public required double MinutesOnMat { get; init; }
+
+    public required string Room { get; init; }
+
+    public required string School { get; init; }
+
+    public required IReadOnlyList<Lamp> Lamps { get; init; }
+
+    public required string CurrentStage { get; init; }
+
+    public required string Words { get; init; }
+
+    public required IReadOnlyList<FactSaid> Facts { get; init; }
+
+    public required IReadOnlyList<MissingFact> Missing { get; init; }
+
+    public required Headline Headline { get; init; }
+
+    public required ScreenResult Screen { get; init; }
+
+    public required ScreenShown Shown { get; init; }
+
+    public required StartDecision Start { get; init; }
+
+    public required IReadOnlyList<Override> Overrides { get; init; }
+
+    public required Plan Plan { get; init; }
+
+    /// <summary>Parts of the plan this version can no longer read, each with a sentence.</summary>
+    public required IReadOnlyList<string> SetAside { get; init; }
+
+    /// <summary>What has to be at hand, each thing once.</summary>
+    public required IReadOnlyList<string> SetOut { get; init; }
+
+    /// <summary>The plan in its parts, in order.</summary>
+    public required IReadOnlyList<PlanSection> Sections { get; init; }
+
+    public required IReadOnlyList<Departure> Departures { get; init; }
+
+    public required Expansion Expansion { get; init; }
+
+    public required Tempo Tempo { get; init; }
+
+    public required IReadOnlyList<Change> Changes { get; init; }
+
+    public required SessionView Session { get; init; }
+
+    public required IReadOnlyList<GivenStep> Given { get; init; }
+
+    public required GivenSummary GivenSummary { get; init; }
+
+    public required VisitNote Note { get; init; }
+
+    public required bool NoteIsDraft { get; init; }
+
+    public required Instant? SignedAt { get; init; }
+
+    public required string? SignedBy { get; init; }
+
+    public required IReadOnlyList<AddendumView> Addenda { get; init; }
+
+    public required string KnowledgeVersion { get; init; }
+
+    /// <summary>The basis was made afterwards, for a record older than bases.</summary>
+    public required bool Reconstructed { get; init; }
+
+    public required IReadOnlyList<OutOfReach> OutOfReach { get; init; }
+
+    public required IReadOnlyList<Clearance> Clearances { get; init; }
+
+    public required IReadOnlyList<InterviewView> Interviews { get; init; }
+
+    public required ReviewResult Review { get; init; }
+
+    public required VisitPhase Phase { get; init; }
+
+    /// <summary>What may be done now by whoever asks, or why not.</summary>
+    public required IReadOnlyDictionary<VisitAction, MayAnswer> May { get; init; }
+
+    /// <summary>The words of the trade this session was given in; null while it is read with today's.</summary>
+    public required BasisWords? Vocabulary { get; init; }
+
+    public required OutcomeShown Outcome { get; init; }
+}

@@ -9,6 +9,7 @@ public class Server : IAsyncLifetime
 {
     private static readonly string Root = FindRoot();
     private readonly string folder = Path.Combine(Path.GetTempPath(), $"lantern-browser-{Guid.NewGuid():n}");
+
     /// <summary>A start takes some seconds; beside other work on a slow machine, many.</summary>
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(90);
 
@@ -30,23 +31,39 @@ public class Server : IAsyncLifetime
     public async Task Start()
     {
         var web = Path.Combine(Root, "src", "AmpleLantern.Web");
-        process = Process.Start(new ProcessStartInfo("dotnet",
-        [
-            Path.Combine(web, "bin", "Release", "net10.0", "AmpleLantern.Web.dll"), "--contentRoot", web, "--environment", "Production",
-            "--urls", Address, "--data", folder, "--demo", "true", "--Access:SignInTriesPerMinute", "1000",
-            "--Access:IdleMinutes", IdleMinutes.ToString(System.Globalization.CultureInfo.InvariantCulture),
-        ])
-        {
-            RedirectStandardOutput = true,
-            RedirectStandardError = true,
-        })!;
+        process = Process.Start(
+            new ProcessStartInfo(
+                "dotnet",
+                [
+                    Path.Combine(web, "bin", "Release", "net10.0", "AmpleLantern.Web.dll"),
+                    "--contentRoot",
+                    web,
+                    "--environment",
+                    "Production",
+                    "--urls",
+                    Address,
+                    "--data",
+                    folder,
+                    "--demo",
+                    "true",
+                    "--Access:SignInTriesPerMinute",
+                    "1000",
+                    "--Access:IdleMinutes",
+                    IdleMinutes.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                ]
+            )
+            {
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+            }
+        )!;
         var said = new System.Text.StringBuilder();
         process.OutputDataReceived += (_, _) => { };
         process.ErrorDataReceived += (_, line) => said.AppendLine(line.Data);
         process.BeginOutputReadLine();
         process.BeginErrorReadLine();
         using var http = new HttpClient();
-        for (var since = Stopwatch.StartNew(); since.Elapsed < Patience && !process.HasExited;)
+        for (var since = Stopwatch.StartNew(); since.Elapsed < Patience && !process.HasExited; )
         {
             try
             {
@@ -64,7 +81,8 @@ public class Server : IAsyncLifetime
         }
 
         throw new InvalidOperationException(
-            $"The server did not start within {Patience.TotalSeconds} seconds{(process.HasExited ? $", it ended with {process.ExitCode}" : "")}: {said}");
+            $"The server did not start within {Patience.TotalSeconds} seconds{(process.HasExited ? $", it ended with {process.ExitCode}" : "")}: {said}"
+        );
     }
 
     /// <summary>SIGKILL: no chance to put anything in order.</summary>
@@ -110,5 +128,13 @@ public class Server : IAsyncLifetime
 /// <summary>A server whose pages lock after a few seconds.</summary>
 public sealed class ImpatientServer : Server
 {
-    protected override double IdleMinutes => 0.05;
+    protected override double IdleMinutes => 0.1;
 }
+
+/// <summary>One server for all that only looks.</summary>
+[CollectionDefinition(nameof(LookedAt))]
+public sealed class LookedAt : ICollectionFixture<Server>;
+
+/// <summary>What goes by the clock of the wall, and so alone.</summary>
+[CollectionDefinition(nameof(ByTheClock), DisableParallelization = true)]
+public sealed class ByTheClock;

@@ -1,7 +1,9 @@
 using System.Diagnostics;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Exchange;
 using AmpleLantern.Exchange.Ask;
 
 namespace AmpleLantern.Core.Tests.Ask;
@@ -14,7 +16,11 @@ public class AskTests
     [Fact]
     public void The_worked_examples_of_the_document_are_true()
     {
-        var examples = Regex.Matches(Docs, "```json question (?<q>\\S+)\n(?<in>.*?)```\\s+```json answer(?<exit> exit 2)?\n(?<out>.*?)```", RegexOptions.Singleline);
+        var examples = Regex.Matches(
+            Docs,
+            "```json question (?<q>\\S+)\n(?<in>.*?)```\\s+```json answer(?<exit> exit 2)?\n(?<out>.*?)```",
+            RegexOptions.Singleline
+        );
         Assert.InRange(examples.Count, 12, 60);
         foreach (Match e in examples)
         {
@@ -24,34 +30,65 @@ public class AskTests
         }
     }
 
-    public static TheoryData<string, string, string, string?> Bad => new()
-    {
-        { "screen", "{", "broken-json", "" },
-        { "screen", "[]", "wrong-type", "" },
-        { "screen", "{\"flow\":\"groin-hold\"}", "missing-field", "" },
-        { "screen", "{\"date\":\"2026-02-30\",\"flow\":\"groin-hold\"}", "wrong-type", "/date" },
-        { "screen", "{\"date\":\"2026-03-02\",\"flow\":\"groin-hold\",\"facts\":[{\"fact\":\"clot\",\"sidee\":\"left\"}]}", "unknown-field", "/facts/0/sidee" },
-        { "screen", "{\"date\":\"2026-03-02\",\"flow\":\"groin-hold\",\"facts\":[{\"fact\":\"clot\",\"side\":3}]}", "wrong-type", "/facts/0/side" },
-        { "screen", "{\"date\":\"2026-03-02\",\"flow\":\"groin-hold\",\"client\":{\"birthDate\":\"2027-01-01\"}}", "birth-after-today", "/client/birthDate" },
-        { "expand", "{\"flow\":\"waltz\"}", "unknown-word", "/flow" },
-        { "expand", "{}", "flow-or-plan", "" },
-        { "expand", "{\"flow\":\"groin-hold\",\"breathsPerMinute\":0}", "breaths-out-of-range", "/breathsPerMinute" },
-        { "expand", "{\"flow\":\"groin-hold\",\"client\":{\"measures\":{\"statureCm\":12}}}", "stature-out-of-range", "/client/measures/statureCm" },
-        { "fit", "{\"flow\":\"groin-hold\",\"minutes\":0}", "minutes-out-of-range", "/minutes" },
-        { "fit", "{\"flow\":\"groin-hold\",\"minutes\":1440}", "minutes-out-of-range", "/minutes" },
-        { "fit", "{\"flow\":\"legs-on-the-mat\",\"minutes\":9}", "cannot-fit", "/minutes" },
-        { "locate", "{\"point\":\"ST366\"}", "unknown-point", "/point" },
-        { "locate", "{\"point\":\"\"}", "unknown-point", "/point" },
-        { "locate", "{\"point\":\"ST36\",\"side\":\"up\"}", "unknown-side", "/side" },
-        { "locate", "{\"point\":\"ST36\",\"position\":\"hanging\"}", "unknown-position", "/position" },
-        { "locate", "{\"point\":\"ST36\",\"client\":{\"measures\":{\"stretchesCm\":{\"knee\":4}}}}", "unknown-measure", "/client/measures/stretchesCm" },
-        { "locate", "{\"point\":\"ST36\",\"client\":{\"measures\":{\"stretchesCm\":{\"elbow-crease..wrist-crease\":400}}}}", "measure-out-of-range", "/client/measures/stretchesCm/elbow-crease..wrist-crease" },
-        { "measure", "{\"what\":\"mood\"}", "unknown-measure", "/what" },
-        { "measure", "{\"what\":\"girth\",\"place\":\"calf\",\"leftCm\":38}", "missing", "/rightCm" },
-        { "measure", "{\"what\":\"girth\",\"place\":\"calf\",\"leftCm\":38,\"rightCm\":0}", "out-of-range", "/rightCm" },
-        { "measure", "{\"what\":\"dilution\",\"use\":\"pregnancy\",\"percent\":3,\"carrierMl\":10}", "out-of-range", "/percent" },
-        { "sing", "{}", "unknown-question", null },
-    };
+    public static TheoryData<string, string, string, string?> Bad =>
+        new()
+        {
+            { "screen", "{", "broken-json", "" },
+            { "screen", "[]", "wrong-type", "" },
+            { "screen", "{\"flow\":\"groin-hold\"}", "missing-field", "" },
+            { "screen", "{\"date\":\"2026-02-30\",\"flow\":\"groin-hold\"}", "wrong-type", "/date" },
+            {
+                "screen",
+                "{\"date\":\"2026-03-02\",\"flow\":\"groin-hold\",\"facts\":[{\"fact\":\"clot\",\"sidee\":\"left\"}]}",
+                "unknown-field",
+                "/facts/0/sidee"
+            },
+            {
+                "screen",
+                "{\"date\":\"2026-03-02\",\"flow\":\"groin-hold\",\"facts\":[{\"fact\":\"clot\",\"side\":3}]}",
+                "wrong-type",
+                "/facts/0/side"
+            },
+            {
+                "screen",
+                "{\"date\":\"2026-03-02\",\"flow\":\"groin-hold\",\"client\":{\"birthDate\":\"2027-01-01\"}}",
+                "birth-after-today",
+                "/client/birthDate"
+            },
+            { "expand", "{\"flow\":\"waltz\"}", "unknown-word", "/flow" },
+            { "expand", "{}", "flow-or-plan", "" },
+            { "expand", "{\"flow\":\"groin-hold\",\"breathsPerMinute\":0}", "breaths-out-of-range", "/breathsPerMinute" },
+            {
+                "expand",
+                "{\"flow\":\"groin-hold\",\"client\":{\"measures\":{\"statureCm\":12}}}",
+                "stature-out-of-range",
+                "/client/measures/statureCm"
+            },
+            { "fit", "{\"flow\":\"groin-hold\",\"minutes\":0}", "minutes-out-of-range", "/minutes" },
+            { "fit", "{\"flow\":\"groin-hold\",\"minutes\":1440}", "minutes-out-of-range", "/minutes" },
+            { "fit", "{\"flow\":\"legs-on-the-mat\",\"minutes\":9}", "cannot-fit", "/minutes" },
+            { "locate", "{\"point\":\"ST366\"}", "unknown-point", "/point" },
+            { "locate", "{\"point\":\"\"}", "unknown-point", "/point" },
+            { "locate", "{\"point\":\"ST36\",\"side\":\"up\"}", "unknown-side", "/side" },
+            { "locate", "{\"point\":\"ST36\",\"position\":\"hanging\"}", "unknown-position", "/position" },
+            {
+                "locate",
+                "{\"point\":\"ST36\",\"client\":{\"measures\":{\"stretchesCm\":{\"knee\":4}}}}",
+                "unknown-measure",
+                "/client/measures/stretchesCm"
+            },
+            {
+                "locate",
+                "{\"point\":\"ST36\",\"client\":{\"measures\":{\"stretchesCm\":{\"elbow-crease..wrist-crease\":400}}}}",
+                "measure-out-of-range",
+                "/client/measures/stretchesCm/elbow-crease..wrist-crease"
+            },
+            { "measure", "{\"what\":\"mood\"}", "unknown-measure", "/what" },
+            { "measure", "{\"what\":\"girth\",\"place\":\"calf\",\"leftCm\":38}", "missing", "/rightCm" },
+            { "measure", "{\"what\":\"girth\",\"place\":\"calf\",\"leftCm\":38,\"rightCm\":0}", "out-of-range", "/rightCm" },
+            { "measure", "{\"what\":\"dilution\",\"use\":\"pregnancy\",\"percent\":3,\"carrierMl\":10}", "out-of-range", "/percent" },
+            { "sing", "{}", "unknown-question", null },
+        };
 
     [Theory]
     [MemberData(nameof(Bad))]
@@ -92,15 +129,17 @@ public class AskTests
         Assert.Equal(2, (await Run("screen", "nonsense")).Exit);
     }
 
-    private static (int Exit, string Json) Ask(string question, string input) => AskDoor.Ask(question, input, () => new(Known.Base));
+    private static (int Exit, string Json) Ask(string question, string input) => AskProgram.Ask(question, input, () => new(Known.Base));
 
     private static async Task<(int Exit, string Json)> Run(string question, string input)
     {
-        using var process = Process.Start(new ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, "AmpleLantern.Ask.dll"), question])
-        {
-            RedirectStandardInput = true,
-            RedirectStandardOutput = true,
-        })!;
+        using var process = Process.Start(
+            new ProcessStartInfo("dotnet", [Path.Combine(AppContext.BaseDirectory, "AmpleLantern.Ask.dll"), question])
+            {
+                RedirectStandardInput = true,
+                RedirectStandardOutput = true,
+            }
+        )!;
         await process.StandardInput.WriteAsync(input);
         process.StandardInput.Close();
         var json = await process.StandardOutput.ReadToEndAsync();
@@ -116,7 +155,10 @@ public class AskTests
             case JsonObject o:
                 foreach (var (key, value) in o)
                 {
-                    Assert.True(real[key] is not null, $"{at}/{key} is missing in {real.ToJsonString()[..Math.Min(300, real.ToJsonString().Length)]}");
+                    Assert.True(
+                        real[key] is not null,
+                        $"{at}/{key} is missing in {real.ToJsonString()[..Math.Min(300, real.ToJsonString().Length)]}"
+                    );
                     Holds(value!, real[key]!, $"{at}/{key}");
                 }
 

@@ -16,7 +16,9 @@ public class PlanSchemaTests
     [Fact]
     public void The_published_schema_is_what_is_read()
     {
-        var node = OpenJson.Strict.GetJsonSchemaAsNode(typeof(Plan), new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true }).AsObject();
+        var node = OpenJson
+            .Strict.GetJsonSchemaAsNode(typeof(Plan), new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true })
+            .AsObject();
         node.Insert(0, "title", "Ample Lantern plan");
         node.Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
         var now = node.ToJsonString(new JsonSerializerOptions(OpenJson.Options) { WriteIndented = true }) + "\n";
@@ -31,6 +33,6 @@ public class PlanSchemaTests
     [Theory]
     [InlineData(Known.Legs)]
     [InlineData(Known.Groin)]
-    public void Plans_as_written_keep_to_it(string flow) => Assert.True(JsonSchema.FromFile(File)
-        .Evaluate(JsonNode.Parse(OpenJson.Write(Known.Flow(flow)))).IsValid);
+    public void Plans_as_written_keep_to_it(string flow) =>
+        Assert.True(JsonSchema.FromFile(File).Evaluate(JsonNode.Parse(OpenJson.Write(Known.Flow(flow)))).IsValid);
 }

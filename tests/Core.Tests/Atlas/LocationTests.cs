@@ -1,16 +1,19 @@
 using AmpleLantern.Core.Atlas;
-using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measuring;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Tests.Atlas;
 
 /// <summary>The way to a point as it is told to the practitioner.</summary>
 public sealed class LocationTests
 {
-    private static IReadOnlyList<FromLandmark> From(string point, string who = "middling, long in the leg") => Location.From(
-        Known.Base.Atlas.Points[point], Known.Base.Atlas, Three.Scale(who), Three.Of(who), 1);
+    private static IReadOnlyList<FromLandmark> From(string point, string who = "middling, long in the leg") =>
+        Location.From(Known.Base.Atlas.Points[point], Known.Base.Atlas, Three.Scale(who), Three.Of(who), 1);
 
     // Landmark, way and cun as the WHO standard (2008) words them, from memory.
     [Theory]
@@ -66,13 +69,16 @@ public sealed class LocationTests
     [Fact]
     public void Measuring_a_stretch_changes_its_points_and_no_others()
     {
-        var measures = new BodyMeasures(172, StretchesCm: new Dictionary<string, double> { [Stretches.ElbowToWrist] = 28 });
+        var measures = new BodyMeasures(172, StretchesCm: new Dictionary<string, double> { [CunStretches.ElbowToWrist] = 28 });
         var (before, after) = (Scale(new(172)), Scale(measures));
-        Assert.Equal(28d / 12 * 2, after.Of(Stretches.ElbowToWrist, 2).Cm, 6);
-        Assert.All(Known.Base.Atlas.Stretches.All.All.Where(s => s.Id != Stretches.ElbowToWrist), s => Assert.Equal(before.Length(s), after.Length(s)));
+        Assert.Equal(28d / 12 * 2, after.Of(CunStretches.ElbowToWrist, 2).Cm, 6);
+        Assert.All(
+            Known.Base.Atlas.Stretches.All.All.Where(s => s.Id != CunStretches.ElbowToWrist),
+            s => Assert.Equal(before.Length(s), after.Length(s))
+        );
     }
 
-    private static CunScale Scale(BodyMeasures m) => new(m, BodyMeasures.Nothing, Known.Base.Atlas.Stretches, Known.Base.Defaults);
+    private static CunScale Scale(BodyMeasures m) => new(m, BodyMeasures.Nothing, Known.Base.Atlas.Stretches, Known.Base.UsualBody);
 
     // What a hand gets to in each position: common practice.
     [Theory]
@@ -90,8 +96,7 @@ public sealed class LocationTests
     [InlineData("GB30", "supine", false)]
     public void Reach_follows_from_how_the_client_lies(string point, string position, bool reached)
     {
-        var located = PointLocator.Locate(
-            Known.Base.Atlas.Points[point], 1, Scale(new(172)), BodySize.Reference, position, Known.Base);
+        var located = PointLocator.Locate(Known.Base.Atlas.Points[point], 1, Scale(new(172)), BodySize.Reference, position, Known.Base);
         Assert.Equal(reached, located.Reachable);
     }
 
@@ -133,10 +138,16 @@ public sealed class LocationTests
     public void Two_sets_compared_with_themselves_do_not_differ_and_the_other_way_round_is_as_far()
     {
         var (first, second) = (Known.Base.Atlas.Reflex.All[0], Known.Base.Atlas.Reflex.All[1]);
-        var foot = FootShape.Of(new(172), Known.Base.Atlas.Stretches);
+        var foot = FootShape.Of(new(172), Known.Base);
         Assert.Empty(ReflexCompare.Between(first, first, foot));
-        var there = ReflexCompare.Between(first, second, foot).Where(d => d.ApartMm is not null).ToDictionary(d => d.Id, d => d.ApartMm!.Value);
-        var back = ReflexCompare.Between(second, first, foot).Where(d => d.ApartMm is not null).ToDictionary(d => d.Id, d => d.ApartMm!.Value);
+        var there = ReflexCompare
+            .Between(first, second, foot)
+            .Where(d => d.ApartMm is not null)
+            .ToDictionary(d => d.Id, d => d.ApartMm!.Value);
+        var back = ReflexCompare
+            .Between(second, first, foot)
+            .Where(d => d.ApartMm is not null)
+            .ToDictionary(d => d.Id, d => d.ApartMm!.Value);
         Assert.Equal(there.Keys.Order(StringComparer.Ordinal), back.Keys.Order(StringComparer.Ordinal));
         Assert.All(there, d => Assert.Equal(d.Value, back[d.Key], 1d));
         // Solar plexus: a tenth of the width apart on a foot of about 10 cm, and a little nearer the toes.

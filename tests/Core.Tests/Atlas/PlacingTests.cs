@@ -2,7 +2,11 @@ using System.Numerics;
 using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Drawing;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Tests.Atlas;
 
@@ -13,8 +17,14 @@ public sealed class PlacingTests
     public void Every_point_lies_on_the_skin(string who)
     {
         var posed = Three.Of(who);
-        Assert.All(posed.Spots.Where(s => !s.Anchor.Buried), s => Assert.True(
-            MathF.Abs(posed.Body.Whole.Distance(s.Anchor.At)) < 0.3f, $"{s.Point.Id} is {posed.Body.Whole.Distance(s.Anchor.At):0.0} cm off"));
+        Assert.All(
+            posed.Spots.Where(s => !s.Anchor.Buried),
+            s =>
+                Assert.True(
+                    MathF.Abs(posed.Body.Whole.Distance(s.Anchor.At)) < 0.3f,
+                    $"{s.Point.Id} is {posed.Body.Whole.Distance(s.Anchor.At):0.0} cm off"
+                )
+        );
         // With the arm hanging the armpit is shut; everything else is open skin.
         Assert.Subset(new HashSet<string> { "HT1", "GB22" }, posed.Spots.Where(s => s.Anchor.Buried).Select(s => s.Point.Id).ToHashSet());
     }
@@ -56,8 +66,8 @@ public sealed class PlacingTests
         var view = new Chart(Views.Of(posed.Body, "back"));
         string[] hidden = ["CV4", "CV8", "CV12", "CV17", "ST21", "ST25", "ST28", "KI16", "LR14"];
         string[] open = ["BL13", "BL23", "BL25", "BL36", "BL40", "BL57", "GB30", "SI11"];
-        Assert.All(hidden, id => Assert.Equal(Access.AgainstTheMat, posed.AccessOf(Known.Base.Atlas.Points[id], 1)));
-        Assert.All(open, id => Assert.Equal(Access.Free, posed.AccessOf(Known.Base.Atlas.Points[id], 1)));
+        Assert.All(hidden, id => Assert.Equal(SkinAccess.AgainstTheMat, posed.AccessOf(Known.Base.Atlas.Points[id], 1)));
+        Assert.All(open, id => Assert.Equal(SkinAccess.Free, posed.AccessOf(Known.Base.Atlas.Points[id], 1)));
         Assert.All(hidden, id => Assert.False(view.Sees(posed.SpotsOf(Known.Base.Atlas.Points[id]).First().Anchor)));
     }
 
@@ -66,8 +76,8 @@ public sealed class PlacingTests
     {
         var posed = Three.Of("tall and slim", "side-lying-left");
         string[] line = ["GB26", "GB29", "GB31", "GB34"];
-        Assert.All(line, id => Assert.Equal(Access.Free, posed.AccessOf(Known.Base.Atlas.Points[id], -1)));
-        Assert.All(line, id => Assert.NotEqual(Access.Free, posed.AccessOf(Known.Base.Atlas.Points[id], 1)));
+        Assert.All(line, id => Assert.Equal(SkinAccess.Free, posed.AccessOf(Known.Base.Atlas.Points[id], -1)));
+        Assert.All(line, id => Assert.NotEqual(SkinAccess.Free, posed.AccessOf(Known.Base.Atlas.Points[id], 1)));
     }
 
     [Fact]
@@ -77,8 +87,11 @@ public sealed class PlacingTests
         var far = Three.Scale("tall and slim").Of("popliteal-crease..lateral-malleolus", 3).Cm;
         Assert.Equal(150d / 195, near / far, 3);
         var (small, tall) = (Three.Of("short and broad"), Three.Of("tall and slim"));
-        float Between(Posed posed) => Vector3.Distance(
-            posed.Locator.On(Known.Base.Atlas.Points["ST35"].Place, 1).At, posed.Locator.On(Known.Base.Atlas.Points["ST36"].Place, 1).At);
+        float Between(Posed posed) =>
+            Vector3.Distance(
+                posed.Locator.On(Known.Base.Atlas.Points["ST35"].Place, 1).At,
+                posed.Locator.On(Known.Base.Atlas.Points["ST36"].Place, 1).At
+            );
         Assert.InRange(Between(small) / Between(tall), 0.68, 0.86);
     }
 
@@ -89,8 +102,14 @@ public sealed class PlacingTests
         var posed = Three.Of(who);
         foreach (var region in Known.Base.Regions.All)
         {
-            Assert.All(region.Patches, p => Assert.All(
-                Patches.Grid(posed.Locator, p, 1).Cast<Anchor>().Where(a => !a.Buried), a => Assert.True(MathF.Abs(posed.Body.Whole.Distance(a.At)) < 0.5f, region.Id)));
+            Assert.All(
+                region.Patches,
+                p =>
+                    Assert.All(
+                        Patches.Grid(posed.Locator, p, 1).Cast<Anchor>().Where(a => !a.Buried),
+                        a => Assert.True(MathF.Abs(posed.Body.Whole.Distance(a.At)) < 0.5f, region.Id)
+                    )
+            );
         }
 
         var places = new ReflexPlaces(posed.Locator);
@@ -119,7 +138,14 @@ public sealed class PlacingTests
     {
         var posed = Three.Of("short and broad");
         var layers = new LayerArtist(posed, Views.Of(posed.Body, "front"), Known.Base).Lay(
-            LayersWanted.Nothing with { Channels = ["st", "bl"], Regions = ["thigh-front"], NoPressure = true, Landmarks = ["navel", "l4"] });
+            LayersWanted.Nothing with
+            {
+                Channels = ["st", "bl"],
+                Regions = ["thigh-front"],
+                NoPressure = true,
+                Landmarks = ["navel", "l4"],
+            }
+        );
         Assert.Equal(90, layers.Spots.Count(s => s.Kind == "point" && s.Id.StartsWith("ST", StringComparison.Ordinal)));
         Assert.Equal([-1, 1], layers.Lines.Where(l => l.Id == "st" && l.Seen.Length > 0).Select(l => l.Side).Distinct().Order());
         Assert.Equal(2, layers.Areas.Count(a => a.Id == "thigh-front"));

@@ -1,5 +1,8 @@
 using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Tests.Atlas;
 
@@ -16,7 +19,10 @@ public sealed class SearchTests
             foreach (var asked in new[] { p.Id, spaced, p.Pinyin, Bare(p.Pinyin), p.Characters })
             {
                 var best = Search.Find(asked, 60).Where(h => h.Kind == "point").ToList();
-                Assert.True(best.Any(h => h.Id == p.Id && h.Rank <= best[0].Rank), $"{p.Id} by '{asked}': {string.Join(", ", best.Take(4).Select(h => h.Id))}");
+                Assert.True(
+                    best.Any(h => h.Id == p.Id && h.Rank <= best[0].Rank),
+                    $"{p.Id} by '{asked}': {string.Join(", ", best.Take(4).Select(h => h.Id))}"
+                );
             }
         }
     }
@@ -63,17 +69,21 @@ public sealed class SearchTests
     /// <summary>As it is typed on a plain keyboard.</summary>
     private static string Bare(string pinyin)
     {
-        var bare = string.Concat(pinyin.Select(c => c switch
-        {
-            'ā' or 'á' or 'ǎ' or 'à' => 'a',
-            'ē' or 'é' or 'ě' or 'è' => 'e',
-            'ī' or 'í' or 'ǐ' or 'ì' => 'i',
-            'ō' or 'ó' or 'ǒ' or 'ò' => 'o',
-            'ū' or 'ú' or 'ǔ' or 'ù' or 'ü' or 'ǚ' => 'u',
-            'Ā' => 'A',
-            'Ē' or 'È' or 'Ě' => 'E',
-            _ => c,
-        }));
+        var bare = string.Concat(
+            pinyin.Select(c =>
+                c switch
+                {
+                    'ā' or 'á' or 'ǎ' or 'à' => 'a',
+                    'ē' or 'é' or 'ě' or 'è' => 'e',
+                    'ī' or 'í' or 'ǐ' or 'ì' => 'i',
+                    'ō' or 'ó' or 'ǒ' or 'ò' => 'o',
+                    'ū' or 'ú' or 'ǔ' or 'ù' or 'ü' or 'ǚ' => 'u',
+                    'Ā' => 'A',
+                    'Ē' or 'È' or 'Ě' => 'E',
+                    _ => c,
+                }
+            )
+        );
         Assert.All(bare, c => Assert.True(char.IsAscii(c), $"{pinyin} leaves '{c}'"));
         return bare;
     }

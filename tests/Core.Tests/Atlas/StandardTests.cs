@@ -1,11 +1,16 @@
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Tests.Atlas;
 
 /// <summary>The atlas against tables of the WHO standard (2008) and the classical point tables, all from memory.</summary>
 public sealed class StandardTests
 {
-    private static readonly AmpleLantern.Core.Atlas.AtlasBase It = Known.Base.Atlas;
+    private static readonly AtlasBase It = Known.Base.Atlas;
 
     [Theory]
     [InlineData("LU", 11)]
@@ -57,32 +62,41 @@ public sealed class StandardTests
     public void A_stretch_counts_the_standards_cun(string stretch, double cun) => Assert.Equal(cun, It.Stretches.All[stretch].Cun);
 
     [Fact]
-    public void The_twelve_source_points_are_those_of_the_classical_table() => Assert.Equal(
-        ["BL64", "GB40", "HT7", "KI3", "LI4", "LR3", "LU9", "PC7", "SI4", "SP3", "ST42", "TE4"], Of("source"));
+    public void The_twelve_source_points_are_those_of_the_classical_table() =>
+        Assert.Equal(["BL64", "GB40", "HT7", "KI3", "LI4", "LR3", "LU9", "PC7", "SI4", "SP3", "ST42", "TE4"], Of("source"));
 
     [Fact]
-    public void The_connecting_points_are_those_of_the_classical_table() => Assert.Equal(
-        ["BL58", "CV15", "GB37", "GV1", "HT5", "KI4", "LI6", "LR5", "LU7", "PC6", "SI7", "SP4", "ST40", "TE5"], Of("connecting"));
+    public void The_connecting_points_are_those_of_the_classical_table() =>
+        Assert.Equal(
+            ["BL58", "CV15", "GB37", "GV1", "HT5", "KI4", "LI6", "LR5", "LU7", "PC6", "SI7", "SP4", "ST40", "TE5"],
+            Of("connecting")
+        );
 
     [Fact]
-    public void The_eight_confluent_points_are_those_of_the_classical_table() => Assert.Equal(
-        ["BL62", "GB41", "KI6", "LU7", "PC6", "SI3", "SP4", "TE5"], Of("confluent"));
+    public void The_eight_confluent_points_are_those_of_the_classical_table() =>
+        Assert.Equal(["BL62", "GB41", "KI6", "LU7", "PC6", "SI3", "SP4", "TE5"], Of("confluent"));
 
     [Fact]
-    public void The_eight_influential_points_are_those_of_the_classical_table() => Assert.Equal(
-        ["BL11", "BL17", "CV12", "CV17", "GB34", "GB39", "LR13", "LU9"], Of("influential"));
+    public void The_eight_influential_points_are_those_of_the_classical_table() =>
+        Assert.Equal(["BL11", "BL17", "CV12", "CV17", "GB34", "GB39", "LR13", "LU9"], Of("influential"));
 
     [Fact]
-    public void The_alarm_points_are_those_of_the_classical_table() => Assert.Equal(
-        ["CV12", "CV14", "CV17", "CV3", "CV4", "CV5", "GB24", "GB25", "LR13", "LR14", "LU1", "ST25"], Of("alarm"));
+    public void The_alarm_points_are_those_of_the_classical_table() =>
+        Assert.Equal(["CV12", "CV14", "CV17", "CV3", "CV4", "CV5", "GB24", "GB25", "LR13", "LR14", "LU1", "ST25"], Of("alarm"));
 
     [Fact]
-    public void The_back_points_are_those_of_the_classical_table() => Assert.Equal(
-        ["BL13", "BL14", "BL15", "BL18", "BL19", "BL20", "BL21", "BL22", "BL23", "BL25", "BL27", "BL28"], Of("back-transporting"));
+    public void The_back_points_are_those_of_the_classical_table() =>
+        Assert.Equal(
+            ["BL13", "BL14", "BL15", "BL18", "BL19", "BL20", "BL21", "BL22", "BL23", "BL25", "BL27", "BL28"],
+            Of("back-transporting")
+        );
 
     [Fact]
-    public void The_cleft_points_are_those_of_the_classical_table() => Assert.Equal(
-        ["BL59", "BL63", "GB35", "GB36", "HT6", "KI5", "KI8", "KI9", "LI7", "LR6", "LU6", "PC4", "SI6", "SP8", "ST34", "TE7"], Of("cleft"));
+    public void The_cleft_points_are_those_of_the_classical_table() =>
+        Assert.Equal(
+            ["BL59", "BL63", "GB35", "GB36", "HT6", "KI5", "KI8", "KI9", "LI7", "LR6", "LU6", "PC4", "SI6", "SP8", "ST34", "TE7"],
+            Of("cleft")
+        );
 
     private static IEnumerable<string> Of(string kind) =>
         It.Points.All.Where(p => p.Categories.Any(c => c.Kind == kind)).Select(p => p.Id).Order(StringComparer.Ordinal);
@@ -120,8 +134,14 @@ public sealed class StandardTests
         {
             Assert.True(set.Areas.Count >= 45);
             Assert.Equal(["inner", "outer", "sole", "top"], set.Areas.Select(a => a.On).Distinct().Order(StringComparer.Ordinal));
-            Assert.All(set.Areas.Where(a => a.Id is "liver" or "gallbladder" or "ascending-colon" or "ileocaecal"), a => Assert.Equal("right", a.Foot));
-            Assert.All(set.Areas.Where(a => a.Id is "heart" or "spleen" or "descending-colon" or "sigmoid-colon"), a => Assert.Equal("left", a.Foot));
+            Assert.All(
+                set.Areas.Where(a => a.Id is "liver" or "gallbladder" or "ascending-colon" or "ileocaecal"),
+                a => Assert.Equal("right", a.Foot)
+            );
+            Assert.All(
+                set.Areas.Where(a => a.Id is "heart" or "spleen" or "descending-colon" or "sigmoid-colon"),
+                a => Assert.Equal("left", a.Foot)
+            );
         }
     }
 

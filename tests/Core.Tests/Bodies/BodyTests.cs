@@ -1,8 +1,11 @@
 using System.Numerics;
+using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Tests.Bodies;
 
@@ -16,14 +19,14 @@ public sealed class BodyTests
     [InlineData("forearm", 0.146)]
     public void Limbs_have_the_published_parts_of_stature(string segment, double part)
     {
-        var bones = new Skeleton(BodySize.Reference, Poses.Standing);
+        var bones = new Skeleton(BodySize.Reference, Known.Base.Poses.Standing);
         Assert.Equal(part, bones.Length(Sides.On(segment, 1)) / BodySize.ReferenceStature, 0.005);
     }
 
     [Fact]
     public void A_standing_body_is_as_tall_as_its_stature_and_stands_on_its_soles()
     {
-        var body = new Body(BodySize.Reference with { Scale = 1.1f }, Poses.Standing);
+        var body = new Body(BodySize.Reference with { Scale = 1.1f }, Known.Base.Poses.Standing);
         var x = body.Bones.Hip(1).X;
         Assert.True(body.Whole.Distance(new(0, 172 * 1.1f + 1, 0)) > 0);
         Assert.True(body.Whole.Distance(new(0, 172 * 1.1f - 2, -1)) < 0);
@@ -34,7 +37,16 @@ public sealed class BodyTests
     public void A_measured_lower_leg_lengthens_the_lower_leg_and_nothing_else()
     {
         var table = Known.Base.Atlas.Stretches;
-        var longer = BodySize.Of(new(172, StretchesCm: new Dictionary<string, double> { ["popliteal-crease..lateral-malleolus"] = table.EstimateCm("popliteal-crease..lateral-malleolus", 172) * 1.1 }), table);
+        var longer = BodySize.Of(
+            new(
+                172,
+                StretchesCm: new Dictionary<string, double>
+                {
+                    ["popliteal-crease..lateral-malleolus"] = table.EstimateCm("popliteal-crease..lateral-malleolus", 172) * 1.1,
+                }
+            ),
+            table
+        );
         Assert.Equal(1.1, longer.Shank, 0.001);
         Assert.Equal(BodySize.Of(new(172), table) with { Shank = longer.Shank }, longer);
     }
@@ -45,13 +57,21 @@ public sealed class BodyTests
     [MemberData(nameof(Positions))]
     public void In_every_position_limbs_keep_their_lengths_and_joints_meet(string position)
     {
-        var bones = new Skeleton(BodySize.Reference, Poses.Of(position));
+        var bones = new Skeleton(BodySize.Reference, Known.Base.Poses.Of(position));
         foreach (var side in Sides.Both)
         {
-            var (thigh, shank, foot) = (bones.Segment(Sides.On("thigh", side)), bones.Segment(Sides.On("shank", side)), bones.Segment(Sides.On("foot", side)));
+            var (thigh, shank, foot) = (
+                bones.Segment(Sides.On("thigh", side)),
+                bones.Segment(Sides.On("shank", side)),
+                bones.Segment(Sides.On("foot", side))
+            );
             Assert.Equal(42f, (shank.O - thigh.O).Length(), 0.1f);
             Assert.Equal(42.3f, (foot.O - shank.O).Length(), 0.1f);
-            var (upper, fore, hand) = (bones.Segment(Sides.On("upper-arm", side)), bones.Segment(Sides.On("forearm", side)), bones.Segment(Sides.On("hand", side)));
+            var (upper, fore, hand) = (
+                bones.Segment(Sides.On("upper-arm", side)),
+                bones.Segment(Sides.On("forearm", side)),
+                bones.Segment(Sides.On("hand", side))
+            );
             Assert.Equal(31.5f, (fore.O - upper.O).Length(), 0.1f);
             Assert.Equal(25.2f, (hand.O - fore.O).Length(), 0.1f);
             Assert.Equal(1f, thigh.X.Length(), 0.001f);
@@ -63,8 +83,8 @@ public sealed class BodyTests
     [MemberData(nameof(Positions))]
     public void A_drawn_figure_is_one_whole_outline_of_the_right_size(string position)
     {
-        var body = new Body(BodySize.Reference, Poses.Of(position));
-        var view = Views.Of(body, Views.Usual(position)) with { CmPerPixel = 0.8f };
+        var body = new Body(BodySize.Reference, Known.Base.Poses.Of(position));
+        var view = Views.Of(body, Known.Base.Poses.ViewOf(position)) with { CmPerPixel = 0.8f };
         var figure = FigureArtist.Draw(view);
         Assert.StartsWith("M", figure.Outline, StringComparison.Ordinal);
         Assert.InRange(figure.Shade.Values.Count(v => v > 0), 500, int.MaxValue);
@@ -82,8 +102,8 @@ public sealed class BodyTests
     [Fact]
     public void A_mirrored_pose_is_the_mirror_image()
     {
-        var left = new Body(BodySize.Reference, Poses.Of("figure-four", 1));
-        var right = new Body(BodySize.Reference, Poses.Of("figure-four", -1));
+        var left = new Body(BodySize.Reference, Known.Base.Poses.Of("figure-four", 1));
+        var right = new Body(BodySize.Reference, Known.Base.Poses.Of("figure-four", -1));
         var random = new Random(4);
         for (var i = 0; i < 300; i++)
         {
@@ -95,7 +115,7 @@ public sealed class BodyTests
     [Fact]
     public void The_distance_never_promises_more_room_than_there_is()
     {
-        var body = new Body(BodySize.Reference, Poses.Of("seated-floor"));
+        var body = new Body(BodySize.Reference, Known.Base.Poses.Of("seated-floor"));
         var random = new Random(7);
         for (var i = 0; i < 400; i++)
         {
@@ -118,10 +138,12 @@ public sealed class BodyTests
     [InlineData("seated-chair")]
     public void The_mat_is_where_the_lowest_skin_is(string position)
     {
-        var posed = new AmpleLantern.Core.Atlas.Posed(Known.Base, new(BodySize.Reference, Poses.Of(position)));
-        var heights = Known.Base.Regions.All.SelectMany(r => r.Patches)
-            .SelectMany(p => Sides.Both.Select(s => AmpleLantern.Core.Atlas.Patches.Centre(posed.Locator, p, s)))
-            .Select(a => System.Numerics.Vector3.Dot(a.At, posed.Body.Pose.Up)).ToList();
+        var posed = new Posed(Known.Base, new(BodySize.Reference, Known.Base.Poses.Of(position)));
+        var heights = Known
+            .Base.Regions.All.SelectMany(r => r.Patches)
+            .SelectMany(p => Sides.Both.Select(s => Patches.Centre(posed.Locator, p, s)))
+            .Select(a => System.Numerics.Vector3.Dot(a.At, posed.Body.Pose.Up))
+            .ToList();
         Assert.InRange(heights.Min() - posed.MatCm, -0.3f, 3f);
     }
 }

@@ -2,10 +2,14 @@ using System.Buffers.Binary;
 using System.IO.Compression;
 using System.Numerics;
 using System.Text;
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Bodies.Shapes;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Exchange.Pictures;
 
 namespace AmpleLantern.Core.Tests.Bodies;
@@ -58,16 +62,27 @@ public sealed class DrawingTests
         var line = Outline.Of(Disc(40))[0];
         var fewer = Curves.Simplified(line, tolerance, closed: true);
         Assert.True(fewer.Length * 2 < line.Length);
-        Assert.All(line, p => Assert.True(Enumerable.Range(0, fewer.Length).Min(i =>
-            Geometry.ToSegment(new(p, 0), new(fewer[i], 0), new(fewer[(i + 1) % fewer.Length], 0))) <= tolerance + 1e-3f));
+        Assert.All(
+            line,
+            p =>
+                Assert.True(
+                    Enumerable
+                        .Range(0, fewer.Length)
+                        .Min(i => Geometry.ToSegment(new(p, 0), new(fewer[i], 0), new(fewer[(i + 1) % fewer.Length], 0)))
+                        <= tolerance + 1e-3f
+                )
+        );
     }
 
     [Fact]
     public void Smoothing_takes_the_wobble_out_and_does_not_shrink()
     {
         var random = new Random(3);
-        var rough = Enumerable.Range(0, 200).Select(i => 2 * MathF.PI * i / 200)
-            .Select(a => (40 + (float)(random.NextDouble() - 0.5)) * new Vector2(MathF.Cos(a), MathF.Sin(a))).ToArray();
+        var rough = Enumerable
+            .Range(0, 200)
+            .Select(i => 2 * MathF.PI * i / 200)
+            .Select(a => (40 + (float)(random.NextDouble() - 0.5)) * new Vector2(MathF.Cos(a), MathF.Sin(a)))
+            .ToArray();
         var smooth = Curves.Smoothed(rough, closed: true, 10);
         float Wobble(Vector2[] l) => l.Zip(l.Skip(1), (a, b) => MathF.Abs(a.Length() - b.Length())).Sum();
         Assert.True(Wobble(smooth) < Wobble(rough) / 2);
@@ -91,8 +106,10 @@ public sealed class DrawingTests
         Assert.StartsWith("M", path, StringComparison.Ordinal);
         Assert.EndsWith("z", path, StringComparison.Ordinal);
         // The relative steps of a closed path come back to where they began.
-        var numbers = System.Text.RegularExpressions.Regex.Matches(path[path.IndexOf('q', StringComparison.Ordinal)..], @"-?\d*\.?\d+")
-            .Select(m => float.Parse(m.Value, System.Globalization.CultureInfo.InvariantCulture)).ToList();
+        var numbers = System
+            .Text.RegularExpressions.Regex.Matches(path[path.IndexOf('q', StringComparison.Ordinal)..], @"-?\d*\.?\d+")
+            .Select(m => float.Parse(m.Value, System.Globalization.CultureInfo.InvariantCulture))
+            .ToList();
         Assert.Equal(0, numbers.Count % 4);
         Assert.Equal(0, numbers.Where((_, i) => i % 4 == 2).Sum(), 0.15f);
         Assert.Equal(0, numbers.Where((_, i) => i % 4 == 3).Sum(), 0.15f);
@@ -198,15 +215,16 @@ public sealed class DrawingTests
     [Fact]
     public void Every_usual_view_is_a_view_and_one_that_is_not_is_refused()
     {
-        Assert.All(Known.Base.Positions.All, p => Assert.Contains(Views.Usual(p.Id), Views.Whole));
+        Assert.All(Known.Base.Positions.All, p => Assert.Contains(Known.Base.Poses.ViewOf(p.Id), Views.Whole));
         Assert.Throws<RefusalException>(() => Views.Of(Three.Of("short and broad").Body, "beneath"));
         Assert.Equal("sole.right", Views.Of(Three.Of("short and broad").Body, "sole.right").Id);
-        Assert.NotEqual(Poses.Of("hip-knee-90", 1), Poses.Of("hip-knee-90", -1));
-        Assert.Equal(Poses.Of("supine", 1), Poses.Of("supine", -1));
+        Assert.NotEqual(Known.Base.Poses.Of("hip-knee-90", 1), Known.Base.Poses.Of("hip-knee-90", -1));
+        Assert.Equal(Known.Base.Poses.Of("supine", 1), Known.Base.Poses.Of("supine", -1));
     }
 
     private static float Area(Vector2[] line) => MathF.Abs(SignedArea(line));
 
     private static float SignedArea(Vector2[] line) =>
-        Enumerable.Range(0, line.Length).Sum(i => (line[i].X * line[(i + 1) % line.Length].Y) - (line[(i + 1) % line.Length].X * line[i].Y)) / 2;
+        Enumerable.Range(0, line.Length).Sum(i => (line[i].X * line[(i + 1) % line.Length].Y) - (line[(i + 1) % line.Length].X * line[i].Y))
+        / 2;
 }

@@ -1,9 +1,12 @@
 using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measuring;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 using NodaTime;
 
 namespace AmpleLantern.Core.Tests.Measuring;
@@ -11,9 +14,10 @@ namespace AmpleLantern.Core.Tests.Measuring;
 public sealed class MeasuringTests
 {
     private const string Lower = "popliteal-crease..lateral-malleolus";
-    private static readonly StretchTable Table = Known.Base.Atlas.Stretches;
+    private static readonly CunStretchTable Table = Known.Base.Atlas.Stretches;
 
-    private static CunScale Scale(BodyMeasures client, BodyMeasures? practitioner = null) => new(client, practitioner ?? BodyMeasures.Nothing, Table, Known.Base.Defaults);
+    private static CunScale Scale(BodyMeasures client, BodyMeasures? practitioner = null) =>
+        new(client, practitioner ?? BodyMeasures.Nothing, Table, Known.Base.UsualBody);
 
     [Fact]
     public void Forty_one_centimetres_of_sixteen_cun_put_leg_three_measures_7_7_cm_down()
@@ -41,13 +45,15 @@ public sealed class MeasuringTests
         var known = Scale(new(172)).Of(Lower, 16);
         var guessed = Scale(BodyMeasures.Nothing).Of(Lower, 16);
         Assert.Equal(0.2435 * 172, known.Cm, 2);
-        Assert.True(known.Estimate && guessed.ErrorCm > known.ErrorCm && known.Source.Work!.StartsWith("Drillis", StringComparison.Ordinal));
+        Assert.True(
+            known.Estimate && guessed.ErrorCm > known.ErrorCm && known.Source.Work!.StartsWith("Drillis", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
     public void The_figures_own_landmarks_are_as_far_apart_as_the_estimates_say()
     {
-        var posed = new Posed(Known.Base, new(BodySize.Reference, Poses.Standing));
+        var posed = new Posed(Known.Base, new(BodySize.Reference, Known.Base.Poses.Standing));
         foreach (var s in Table.All.All)
         {
             var (from, to) = (Known.Base.Atlas.Landmarks[s.From], Known.Base.Atlas.Landmarks[s.To]);
@@ -69,7 +75,7 @@ public sealed class MeasuringTests
     public void A_calf_three_centimetres_bigger_is_a_reason_to_refer(double left, double right, double difference, bool refer)
     {
         // Wells criteria: calf swelling of more than 3 cm against the other leg; from memory.
-        var measured = Calculators.GirthDifference(Known.Base.Measuring.Girths["calf"], left, right);
+        var measured = Calculators.GirthDifference(Known.Base.Measuring.Girths["calf"], left, right, Known.Base.Believable);
         Assert.Equal(difference, measured.Value, 3);
         Assert.Equal(refer, measured.Says!.Contains("refer", StringComparison.Ordinal));
     }
@@ -79,16 +85,20 @@ public sealed class MeasuringTests
     {
         // 10 drops = 0.5 ml in 49.5 ml make 1 %.
         var body = Known.Base.Measuring.Dilutions["body"];
-        Assert.Equal(1, Calculators.Percent(body, 10, 49.5).Value, 6);
-        Assert.Equal(10, Calculators.Drops(body, 1, 49.5).Value);
-        Assert.Contains("Too strong", Calculators.Percent(Known.Base.Measuring.Dilutions["pregnancy"], 10, 20).Says, StringComparison.Ordinal);
+        Assert.Equal(1, Calculators.Percent(body, 10, 49.5, Known.Base.DilutionLimits).Value, 6);
+        Assert.Equal(10, Calculators.Drops(body, 1, 49.5, Known.Base.DilutionLimits).Value);
+        Assert.Contains(
+            "Too strong",
+            Calculators.Percent(Known.Base.Measuring.Dilutions["pregnancy"], 10, 20, Known.Base.DilutionLimits).Says,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public void Dates_count_as_the_calendar_does()
     {
         // Last period 1 January 2026: due 8 October 2026 (280 days); on 21 May 140 days, 20 weeks.
-        var weeks = Calculators.Weeks(new(2026, 1, 1), null, new(2026, 5, 21), Known.Base.Defaults);
+        var weeks = Calculators.Weeks(new(2026, 1, 1), null, new(2026, 5, 21), Known.Base.PregnancyCalendar);
         Assert.Equal(20, weeks.Value);
         Assert.Contains("due 2026-10-08", weeks.Says, StringComparison.Ordinal);
         Assert.Equal(32, Calculators.DaysSince(new(2026, 1, 30), new(2026, 3, 3)).Value);
@@ -108,15 +118,25 @@ public sealed class MeasuringTests
     {
         var range = Known.Base.Measuring.Joints[joint];
         Assert.Equal(normal, range.NormalDegrees);
-        Assert.Equal(50, Calculators.Range(range, normal / 2, null).Value, 0.5);
-        Assert.Contains("which counts", Calculators.Range(range, 10, 16).Says, StringComparison.Ordinal);
-        Assert.Contains("the same", Calculators.Range(range, 10, 13).Says, StringComparison.Ordinal);
+        Assert.Equal(50, Calculators.Range(range, normal / 2, null, Known.Base.Believable).Value, 0.5);
+        Assert.Contains("which counts", Calculators.Range(range, 10, 16, Known.Base.Believable).Says, StringComparison.Ordinal);
+        Assert.Contains("the same", Calculators.Range(range, 10, 13, Known.Base.Believable).Says, StringComparison.Ordinal);
     }
 
     [Fact]
     public void A_traced_foot_turns_fractions_into_millimetres()
     {
-        var foot = FootShape.Of(new(FootMm: new Dictionary<string, double> { [FootMeasures.Length] = 260, [FootMeasures.BallWidth] = 100, [FootMeasures.HeelWidth] = 66 }), Table);
+        var foot = FootShape.Of(
+            new(
+                FootMm: new Dictionary<string, double>
+                {
+                    [FootMeasures.Length] = 260,
+                    [FootMeasures.BallWidth] = 100,
+                    [FootMeasures.HeelWidth] = 66,
+                }
+            ),
+            Known.Base
+        );
         Assert.False(foot.Estimate);
         Assert.Equal(130, foot.At(0.5, 0.5).FromHeelMm, 3);
         Assert.InRange(foot.WidthAt(0.65), 91, 102);
@@ -131,8 +151,11 @@ public sealed class MeasuringTests
     [InlineData(170, Lower, 410.0, "/stretchesCm/" + Lower)]
     public void A_length_nobody_has_is_refused_by_name(double stature, string? stretch, double? cm, string pointer)
     {
-        var measures = new BodyMeasures(stature, StretchesCm: stretch is null ? null : new Dictionary<string, double> { [stretch] = cm!.Value });
-        Assert.Equal(pointer, Assert.Throws<RefusalException>(() => MeasureCheck.Check(measures, Table, "")).Pointer);
+        var measures = new BodyMeasures(
+            stature,
+            StretchesCm: stretch is null ? null : new Dictionary<string, double> { [stretch] = cm!.Value }
+        );
+        Assert.Equal(pointer, Assert.Throws<RefusalException>(() => BodyMeasuresCheck.Check(measures, Known.Base, "")).Pointer);
     }
 
     [Fact]
@@ -140,7 +163,10 @@ public sealed class MeasuringTests
     {
         var worth = WhatToMeasure.For(Known.Expand(Known.Flow(Known.Legs)), Scale(new(170)), Known.Base);
         Assert.InRange(worth.Count, 2, 3);
-        Assert.Equal(["popliteal-crease..lateral-malleolus", "trochanter..popliteal-crease"], worth.Take(2).Select(w => w.Stretch).Order(StringComparer.Ordinal));
+        Assert.Equal(
+            ["popliteal-crease..lateral-malleolus", "trochanter..popliteal-crease"],
+            worth.Take(2).Select(w => w.Stretch).Order(StringComparer.Ordinal)
+        );
         Assert.All(worth, w => Assert.True(w.Estimate && w.PlanSeconds > 0));
     }
 
@@ -148,7 +174,11 @@ public sealed class MeasuringTests
     public void A_step_against_the_mat_is_out_of_reach_and_says_where_it_is_reached()
     {
         var plan = Known.Flow(Known.Legs);
-        var reach = new PlanReach(Known.Base);
+        var reach = new PlanReach(
+            Known.Base,
+            (position, bent, region, side) =>
+                new Posed(Known.Base, new(BodySize.Reference, Known.Base.Poses.Of(position, bent))).AccessOf(region, side)
+        );
         Assert.Empty(reach.Of(plan));
         var onBack = plan.With(s => s.Id == "arrive" ? s with { Region = "lower-back" } : s);
         var found = Assert.Single(reach.Of(onBack));

@@ -1,6 +1,12 @@
 using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Outcomes;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Exchange.Ask;
 using NodaTime;
 
 namespace AmpleLantern.Core.Tests.Outcomes;
@@ -19,16 +25,22 @@ public class ChangeTests
     [InlineData("hip-flexion-left", 100, 104, ChangeVerdict.Same)]
     [InlineData("hip-flexion-left", 100, 90, ChangeVerdict.Worse)]
     public void A_change_counts_from_its_threshold(string measure, double before, double after, ChangeVerdict verdict) =>
-        Assert.Equal(verdict, Changes.Judge(Known.Base.Measures[measure], new(measure, before, after)).Verdict);
+        Assert.Equal(verdict, ChangeJudge.Judge(Known.Base.Measures[measure], new(measure, before, after)).Verdict);
 
     [Fact]
-    public void A_rating_outside_its_scale_is_refused() => Assert.Equal("rating-out-of-range",
-        Assert.Throws<RefusalException>(() => Changes.Check(Known.Base.Measures["pain"], 11, "/after")).Code);
+    public void A_rating_outside_its_scale_is_refused() =>
+        Assert.Equal(
+            "rating-out-of-range",
+            Assert.Throws<RefusalException>(() => ChangeJudge.Check(Known.Base.Measures["pain"], 11, "/after")).Code
+        );
 
     [Fact]
     public void A_trend_goes_from_the_first_before_to_the_last_after()
     {
-        var trend = Trend.Of(Known.Base.Measures["heaviness"], [new(new(2026, 1, 1), 7, 5), new(new(2026, 1, 9), 6, 3), new(new(2026, 2, 1), 4, null)]);
+        var trend = Trend.Of(
+            Known.Base.Measures["heaviness"],
+            [new(new(2026, 1, 1), 7, 5), new(new(2026, 1, 9), 6, 3), new(new(2026, 2, 1), 4, null)]
+        );
         Assert.Equal((7, 4), (trend.Overall.Before, trend.Overall.After));
         Assert.Equal(ChangeVerdict.Better, trend.Overall.Verdict);
     }
@@ -39,7 +51,9 @@ public class ChangeTests
     [InlineData(null, 4.0)]
     public void A_measure_taken_less_than_twice_is_not_called_unchanged(double? before, double? after)
     {
-        var overall = Trend.Of(Known.Base.Measures["heaviness"], [new(new(2026, 1, 1), before, after), new(new(2026, 1, 9), null, null)]).Overall;
+        var overall = Trend
+            .Of(Known.Base.Measures["heaviness"], [new(new(2026, 1, 1), before, after), new(new(2026, 1, 9), null, null)])
+            .Overall;
         Assert.Equal((ChangeVerdict.NotMeasured, before ?? after, null), (overall.Verdict, overall.Before, overall.After));
     }
 
@@ -49,14 +63,26 @@ public class ChangeTests
         var plan = Known.Flow(Known.Legs);
         var session = new Session(Known.Expand(plan), Known.Base);
         var noon = Instant.FromUtc(2026, 3, 2, 12, 0);
-        var state = session.Fold(
-        [
+        var state = session.Fold([
             new(Guid.NewGuid(), noon, GiveEventKind.Start),
             new(Guid.NewGuid(), noon + Duration.FromMinutes(3), GiveEventKind.Response, "too-much"),
             new(Guid.NewGuid(), noon + Duration.FromMinutes(10), GiveEventKind.Finish),
         ]);
-        var change = Changes.Judge(Known.Base.Measures["heaviness"], new("heaviness", 7, 4));
-        var note = NoteDraft.From(new("Heavy since the storm.", [], [], plan, plan.Steps.ToDictionary(s => s.Id), [new(Core.Planning.DepartureKind.LeftOut, ["Percussion"], "", 2)], session.Given(state), state, [change]), Known.Base);
+        var change = ChangeJudge.Judge(Known.Base.Measures["heaviness"], new("heaviness", 7, 4));
+        var note = NoteDraft.From(
+            new(
+                "Heavy since the storm.",
+                [],
+                [],
+                plan,
+                plan.Steps.ToDictionary(s => s.Id),
+                [new(DepartureKind.LeftOut, ["Percussion"], "", 2)],
+                session.Given(state),
+                state,
+                [change]
+            ),
+            Known.Base
+        );
         Assert.StartsWith("Heavy since the storm.", note.Said, StringComparison.Ordinal);
         Assert.Contains("7 to 4: better", note.Found, StringComparison.Ordinal);
         Assert.Contains("Left out: percussion.", note.Done, StringComparison.Ordinal);
@@ -71,9 +97,12 @@ public class ChangeTests
         var plan = Known.Flow(Known.Groin);
         var session = new Session(Known.Expand(plan), Known.Base);
         var state = session.Fold([]);
-        var screen = Known.Screened(plan, null, new Core.Screening.FactEntry("hot-swollen-calf", Side: Core.Techniques.Side.Right));
-        VisitNote Note(IReadOnlyList<Core.Screening.Finding> findings) => NoteDraft.From(
-            new("Hot calf.", findings, [], plan, plan.Steps.ToDictionary(s => s.Id), [], session.Given(state), state, []), Known.Base);
+        var screen = Known.Screened(plan, null, new FactEntry("hot-swollen-calf", Side: Side.Right));
+        VisitNote Note(IReadOnlyList<Finding> findings) =>
+            NoteDraft.From(
+                new("Hot calf.", findings, [], plan, plan.Steps.ToDictionary(s => s.Id), [], session.Given(state), state, []),
+                Known.Base
+            );
         Assert.Equal("Nothing was given.", Note(screen.Findings).Done);
         Assert.StartsWith("A physician looks first", Note(screen.Findings).Next, StringComparison.Ordinal);
         Assert.Equal("", Note([]).Next);

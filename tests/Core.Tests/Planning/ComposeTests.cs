@@ -1,9 +1,11 @@
+using AmpleLantern.Core.Composing;
 using AmpleLantern.Core.Planning;
-using AmpleLantern.Core.Planning.Composing;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Web.Today;
 using NodaTime;
 
 namespace AmpleLantern.Core.Tests.Planning;
@@ -16,10 +18,15 @@ public class ComposeTests
     private static ComposeRequest Asked(WantedAim[] aims, string[] traditions, double minutes, params FactEntry[] facts) =>
         new(aims, traditions, minutes, new(Known.Day, Birth, facts), Known.Usual);
 
-    private static Composition Compose(ComposeRequest request) => Composer.Compose(request, Known.Base.HouseSchool, Known.Base, TimeSpan.FromMinutes(1));
+    private static Composition Compose(ComposeRequest request) =>
+        Composer.Compose(request, Known.Base.HouseSchool, Known.Base, TimeSpan.FromMinutes(1));
 
     private static readonly ComposeRequest Shoulder = Asked(
-        [new("shoulder", Side.Right, "stiff"), new("whole-body", Quality: "sleeps-badly")], ["tui-na", "shiatsu"], 60, new FactEntry("cannot-lie-prone"));
+        [new("shoulder", Side.Right, "stiff"), new("whole-body", Quality: "sleeps-badly")],
+        ["tui-na", "shiatsu"],
+        60,
+        new FactEntry("cannot-lie-prone")
+    );
 
     [Fact]
     public void A_stiff_right_shoulder_and_bad_sleep_make_two_different_sessions_that_pass_the_review()
@@ -32,8 +39,14 @@ public class ComposeTests
             Assert.DoesNotContain(p.Plan.Steps, s => s.Position == "prone");
             Assert.Equal((StepRole.Opening, StepRole.Closing), (p.Plan.Steps[0].Role, p.Plan.Steps[^1].Role));
             Assert.Equal(0, p.Remarks);
-            Assert.DoesNotContain(PlanReview.Run(p.Plan, Known.Base.HouseSchool, Known.Usual, Known.Base).Findings, f => f.Severity is not Severity.Could);
-            Assert.Superset(new HashSet<string> { "shiatsu", "tui-na" }, p.Plan.Steps.Select(s => Known.Base.Techniques[s.Technique].Tradition).ToHashSet());
+            Assert.DoesNotContain(
+                PlanReview.Run(p.Plan, Known.Base.HouseSchool, Known.Usual, Known.Base).Findings,
+                f => f.Severity is not Severity.Could
+            );
+            Assert.Superset(
+                new HashSet<string> { "shiatsu", "tui-na" },
+                p.Plan.Steps.Select(s => Known.Base.Techniques[s.Technique].Tradition).ToHashSet()
+            );
             Assert.Contains(p.Why, w => w.Reason.Contains("mobilise the right shoulder", StringComparison.Ordinal));
             Assert.True(p.Optimal || p.GapPercent < 20);
         }
@@ -42,22 +55,28 @@ public class ComposeTests
         Assert.True(one.Intersect(other).Count() <= 0.75 * Math.Max(one.Count, other.Count), "the second is another session");
     }
 
-    private static HashSet<string> Work(Proposal p) => [.. p.Plan.Steps.Where(s => s.Role is StepRole.Work).Select(s => $"{s.Technique}/{s.Region}")];
+    private static HashSet<string> Work(Proposal p) =>
+        [.. p.Plan.Steps.Where(s => s.Role is StepRole.Work).Select(s => $"{s.Technique}/{s.Region}")];
 
-    public static TheoryData<string> Conditions => ["pregnancy", "anticoagulant", "osteoporosis", "hypertension-uncontrolled", "varicose-veins"];
+    public static TheoryData<string> Conditions =>
+        ["pregnancy", "anticoagulant", "osteoporosis", "hypertension-uncontrolled", "varicose-veins"];
 
     /// <summary>Nothing that screening would take out is proposed, whatever is known.</summary>
     [Theory]
     [MemberData(nameof(Conditions))]
     public void Nothing_is_proposed_that_screening_avoids(string fact)
     {
-        FactEntry[] facts = fact == "pregnancy"
-            ? [new(fact, Detail: new Dictionary<string, string> { ["dueDate"] = "2026-06-22" })]
-            : [new(fact)];
-        var request = Asked([new("lower-back", null, "tight"), new("whole-leg", null, "heavy")], ["thai", "shiatsu", "reflexology"], 45, facts);
+        FactEntry[] facts =
+            fact == "pregnancy" ? [new(fact, Detail: new Dictionary<string, string> { ["dueDate"] = "2026-06-22" })] : [new(fact)];
+        var request = Asked(
+            [new("lower-back", null, "tight"), new("whole-leg", null, "heavy")],
+            ["thai", "shiatsu", "reflexology"],
+            45,
+            facts
+        );
         foreach (var p in Compose(request).Proposals)
         {
-            var screen = Screen.Run(request.Subject, p.Plan, Known.Base.HouseSchool, Known.Usual, Known.Base);
+            var screen = Screener.Run(request.Subject, p.Plan, Known.Base.HouseSchool, Known.Usual, Known.Base);
             Assert.DoesNotContain(screen.Findings, f => !f.WholeVisit && f.Outcome is Outcome.Avoid or Outcome.Modify && f.Steps.Count > 0);
         }
     }
@@ -69,7 +88,8 @@ public class ComposeTests
         Assert.Equal(Steps(Compose(request)), Steps(Compose(request)));
     }
 
-    private static IEnumerable<string> Steps(Composition c) => c.Proposals.SelectMany(p => p.Plan.Steps.Select(s => $"{s.Name} {s.Side} {s.Repeats}"));
+    private static IEnumerable<string> Steps(Composition c) =>
+        c.Proposals.SelectMany(p => p.Plan.Steps.Select(s => $"{s.Name} {s.Side} {s.Repeats}"));
 
     [Theory]
     [InlineData("legs-on-the-mat", 4, 240)]
@@ -82,9 +102,13 @@ public class ComposeTests
         WantedAim[] aims = [new("whole-leg", null, "tight"), new("shoulder", null, "stiff"), new("abdomen", null, "bloated")];
         var request = Asked(aims, [Known.Base.Flows[flow].Tradition], 60);
         var worth = new Worth(aims, Known.Base);
-        var units = Units.For(request, Known.Base.HouseSchool, Known.Base).Where(u => u.Key.StartsWith(flow, StringComparison.Ordinal))
+        var units = Units
+            .For(request, Known.Base.HouseSchool, Known.Base)
+            .Where(u => u.Key.StartsWith(flow, StringComparison.Ordinal))
             .Select(u => Composer.Price(u, request, worth, Known.Base) with { Thumbs = false, Specific = false })
-            .DistinctBy(p => (p.Unit.First.Technique, p.Unit.First.Region, p.Unit.First.Contact)).Take(most).ToList();
+            .DistinctBy(p => (p.Unit.First.Technique, p.Unit.First.Region, p.Unit.First.Contact))
+            .Take(most)
+            .ToList();
         var solved = new ChoiceModel(units, aims.Length, budget, Known.Base).Solve(null, null, TimeSpan.FromMinutes(1))!;
         Assert.True(solved.Optimal);
         Assert.Equal(Best(units, aims.Length, budget), solved.Objective, 0);
@@ -94,26 +118,35 @@ public class ComposeTests
     private static double Best(List<Priced> units, int aims, int budget)
     {
         var model = Known.Base.Composing.Model;
-        var change = (int)Math.Ceiling(Known.Base.Defaults.PositionChangeSeconds);
-        IEnumerable<(int Unit, int Seconds)[]> choices = [[]];
+        var change = (int)Math.Ceiling(Known.Base.SessionTimes.PositionChangeSeconds);
+        IEnumerable<(int Unit, int Seconds)[]> choices =
+        [
+            [],
+        ];
         for (var i = 0; i < units.Count; i++)
         {
             var at = i;
-            choices = choices.SelectMany(c => units[at].Seconds.Select(s => (Unit: at, Seconds: s)).Select(x => ((int, int)[])[.. c, x]).Prepend(c)).ToList();
+            choices = choices
+                .SelectMany(c => units[at].Seconds.Select(s => (Unit: at, Seconds: s)).Select(x => ((int, int)[])[.. c, x]).Prepend(c))
+                .ToList();
         }
 
-        return choices.Where(c => c.Length > 0).Max(c =>
-        {
-            var positions = c.SelectMany(x => units[x.Unit].Positions).Distinct().Count();
-            if (c.Sum(x => x.Seconds) + (positions - 1) * change > budget)
+        return choices
+            .Where(c => c.Length > 0)
+            .Max(c =>
             {
-                return double.MinValue;
-            }
+                var positions = c.SelectMany(x => units[x.Unit].Positions).Distinct().Count();
+                if (c.Sum(x => x.Seconds) + (positions - 1) * change > budget)
+                {
+                    return double.MinValue;
+                }
 
-            var served = Enumerable.Range(0, aims).Sum(a => Math.Min(budget / aims * 100L, c.Sum(x => (long)x.Seconds * units[x.Unit].Worth[a])));
-            var rest = c.Sum(x => (long)x.Seconds * units[x.Unit].Worth.Max()) * (long)(model.Shares["restOfSession"] * 10);
-            return (served * 10) + rest + model.Weights["newTradition"] * 10 - positions * 10 * model.Weights["positionChange"];
-        });
+                var served = Enumerable
+                    .Range(0, aims)
+                    .Sum(a => Math.Min(budget / aims * 100L, c.Sum(x => (long)x.Seconds * units[x.Unit].Worth[a])));
+                var rest = c.Sum(x => (long)x.Seconds * units[x.Unit].Worth.Max()) * (long)(model.Shares["restOfSession"] * 10);
+                return (served * 10) + rest + model.Weights["newTradition"] * 10 - positions * 10 * model.Weights["positionChange"];
+            });
     }
 
     [Theory]
@@ -133,6 +166,9 @@ public class ComposeTests
     public void Props_that_are_not_at_hand_are_not_planned_with()
     {
         var request = Asked([new("lower-back", Quality: "tight")], ["foot-pressure"], 45) with { Props = ["mat by a wall", "cushion"] };
-        Assert.All(Compose(request).Proposals, p => Assert.DoesNotContain(p.Plan.Steps, s => s.Stance is "standing-in-bars" or "standing-in-frame"));
+        Assert.All(
+            Compose(request).Proposals,
+            p => Assert.DoesNotContain(p.Plan.Steps, s => s.Stance is "standing-in-bars" or "standing-in-frame")
+        );
     }
 }

@@ -1,4 +1,6 @@
 using AmpleLantern.Core.Diary;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
 
 namespace AmpleLantern.Core.Tests.Planning;
@@ -27,8 +29,29 @@ public class DayLoadTests
     [Fact]
     public void A_thing_has_one_name_whatever_an_older_plan_calls_it()
     {
-        var old = Known.Flow(Known.Legs) is var plan ? plan with { Flow = null, Steps = [.. plan.Steps.Select((s, i) => s with { Props = i == 0 ? ["cushion for the knee"] : i == 1 ? ["knee-cushion", "towels"] : [] })] } : plan;
+        var old = Known.Flow(Known.Legs) is var plan
+            ? plan with
+            {
+                Flow = null,
+                Steps =
+                [
+                    .. plan.Steps.Select(
+                        (s, i) =>
+                            s with
+                            {
+                                Props =
+                                    i == 0 ? ["cushion for the knee"]
+                                    : i == 1 ? ["knee-cushion", "towels"]
+                                    : [],
+                            }
+                    ),
+                ],
+            }
+            : plan;
         Assert.Equal(["knee cushion", "towel"], SetOut.For(old, Known.Base));
-        Assert.Equal(["a thing of their own"], SetOut.For(old with { Steps = [old.Steps[0] with { Props = ["a thing of their own"] }] }, Known.Base));
+        Assert.Equal(
+            ["a thing of their own"],
+            SetOut.For(old with { Steps = [old.Steps[0] with { Props = ["a thing of their own"] }] }, Known.Base)
+        );
     }
 }

@@ -1,6 +1,8 @@
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Tests.Planning;
 
@@ -40,12 +42,37 @@ public class ExpansionTests
     {
         string[] leg =
         [
-            "twist-outer", "twist-inner", "four-press", "four-walk", "four-again", "foot-press", "foot-walk", "leg-lock", "percussion",
-            "front-stretch", "cross-pull", "lace-press", "lace-squeeze", "thumbs", "calf-walk", "calf-squeeze",
+            "twist-outer",
+            "twist-inner",
+            "four-press",
+            "four-walk",
+            "four-again",
+            "foot-press",
+            "foot-walk",
+            "leg-lock",
+            "percussion",
+            "front-stretch",
+            "cross-pull",
+            "lace-press",
+            "lace-squeeze",
+            "thumbs",
+            "calf-walk",
+            "calf-squeeze",
         ];
         Assert.Equal(leg.Select(s => s + ".left"), legs.Steps.Where(s => s.Side is Side.Left).Select(s => s.Id));
         Assert.Equal(leg.Select(s => s + ".right"), legs.Steps.Where(s => s.Side is Side.Right).Select(s => s.Id));
-        foreach (var thirds in new[] { "feet-inner", "twist-outer.left", "foot-press.left", "lace-press.left", "lace-squeeze.left", "thumbs.left", "calf-squeeze.left" })
+        foreach (
+            var thirds in new[]
+            {
+                "feet-inner",
+                "twist-outer.left",
+                "foot-press.left",
+                "lace-press.left",
+                "lace-squeeze.left",
+                "thumbs.left",
+                "calf-squeeze.left",
+            }
+        )
         {
             var step = Known.Expand(legs).Steps.Single(s => s.Id == thirds);
             Assert.Equal([1, 2, 3, 2, 1], step.Presses.Take(5).Select(p => p.Station));
@@ -62,7 +89,10 @@ public class ExpansionTests
             foreach (var step in expansion.Steps)
             {
                 Assert.Equal(clock, step.StartSeconds, 6);
-                Assert.All(step.Presses.Zip(step.Presses.Skip(1)), p => Assert.Equal(p.First.StartSeconds + p.First.Seconds, p.Second.StartSeconds, 6));
+                Assert.All(
+                    step.Presses.Zip(step.Presses.Skip(1)),
+                    p => Assert.Equal(p.First.StartSeconds + p.First.Seconds, p.Second.StartSeconds, 6)
+                );
                 clock = step.StartSeconds + step.Seconds;
             }
 

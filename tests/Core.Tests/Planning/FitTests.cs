@@ -8,6 +8,8 @@ namespace AmpleLantern.Core.Tests.Planning;
 
 public class FitTests
 {
+    private static readonly int SlackTenths = (int)(Known.Base.PlanLimits.SlackSeconds * 10);
+
     private static readonly Plan Legs = Known.Flow(Known.Legs);
 
     [Property(MaxTest = 40)]
@@ -17,8 +19,11 @@ public class FitTests
         var fit = Fit.ToMinutes(Legs, minutes, Known.Usual, Known.Base);
         return fit.Expansion.TotalSeconds <= minutes * 60 + 1e-6
             && fit.Expansion.Totals.DifferenceSeconds == 0
-            && fit.Plan.Steps.Zip(Legs.Steps).All(p => p.First.Repeats == p.Second.Repeats
-                || p.Second.Role is StepRole.Work && p.First.Repeats >= p.Second.Range.Min && p.First.Repeats <= p.Second.Range.Max)
+            && fit.Plan.Steps.Zip(Legs.Steps)
+                .All(p =>
+                    p.First.Repeats == p.Second.Repeats
+                    || p.Second.Role is StepRole.Work && p.First.Repeats >= p.Second.Range.Min && p.First.Repeats <= p.Second.Range.Max
+                )
             && fit.Cuts.All(c => c.From != c.To);
     }
 
@@ -27,12 +32,19 @@ public class FitTests
     {
         // Six groups of three to five choices: 3*4*3*3*5*3 = 1,620 plans, all tried.
         int[] seconds = [51, 37, 90, 64, 23, 75];
-        var groups = seconds.Select((s, i) => new Fit.Group([], [.. Enumerable.Range(1, 3 + i % 3)
-            .Select(n => new Fit.Option(n, 10 * s * n + 3 * n * n, (n - 2) * (n - 2)))])).ToList();
+        var groups = seconds
+            .Select(
+                (s, i) =>
+                    new Fit.Group(
+                        [],
+                        [.. Enumerable.Range(1, 3 + i % 3).Select(n => new Fit.Option(n, 10 * s * n + 3 * n * n, (n - 2) * (n - 2)))]
+                    )
+            )
+            .ToList();
         for (var budget = 4_000; budget < 14_000; budget += 333)
         {
             var best = All(groups).Where(c => c.Sum(o => o.Tenths) <= budget).Min(c => Score(c, budget));
-            Assert.Equal(best, Score(Fit.Solve(groups, budget), budget));
+            Assert.Equal(best, Score(Fit.Solve(groups, budget, SlackTenths), budget));
         }
     }
 
@@ -57,17 +69,26 @@ public class FitTests
     [InlineData(1440)]
     [InlineData(double.NaN)]
     public void Minutes_no_session_takes_are_refused(double minutes) =>
-        Assert.Equal("minutes-out-of-range", Assert.Throws<RefusalException>(() => Fit.ToMinutes(Legs, minutes, Known.Usual, Known.Base)).Code);
+        Assert.Equal(
+            "minutes-out-of-range",
+            Assert.Throws<RefusalException>(() => Fit.ToMinutes(Legs, minutes, Known.Usual, Known.Base)).Code
+        );
 
     private static (int Slack, int Uneven, int Left) Score(IEnumerable<Fit.Option> chosen, int budget)
     {
         var list = chosen.ToList();
         var rest = budget - list.Sum(o => o.Tenths);
-        return (rest / Fit.SlackTenths, list.Sum(o => o.Unevenness), rest);
+        return (rest / SlackTenths, list.Sum(o => o.Unevenness), rest);
     }
 
-    private static IEnumerable<List<Fit.Option>> All(IReadOnlyList<Fit.Group> groups) => groups.Aggregate(
-        (IEnumerable<List<Fit.Option>>)[[]], (sets, g) => sets.SelectMany(s => g.Options.Select(o => s.Append(o).ToList())));
+    private static IEnumerable<List<Fit.Option>> All(IReadOnlyList<Fit.Group> groups) =>
+        groups.Aggregate(
+            (IEnumerable<List<Fit.Option>>)
+                [
+                    [],
+                ],
+            (sets, g) => sets.SelectMany(s => g.Options.Select(o => s.Append(o).ToList()))
+        );
 
     /// <summary>Against another solver on the whole plan: no choice of repeats leaves fewer half minutes unused.</summary>
     [Theory]
@@ -86,11 +107,14 @@ public class FitTests
         var model = new Google.OrTools.Sat.CpModel();
         var choices = groups.Select((g, i) => g.Options.Select((o, n) => model.NewBoolVar($"{i}/{n}")).ToArray()).ToList();
         choices.ForEach(c => model.AddExactlyOne(c));
-        var total = Google.OrTools.Sat.LinearExpr.WeightedSum(choices.SelectMany(c => c), groups.SelectMany(g => g.Options.Select(o => (long)o.Tenths)));
+        var total = Google.OrTools.Sat.LinearExpr.WeightedSum(
+            choices.SelectMany(c => c),
+            groups.SelectMany(g => g.Options.Select(o => (long)o.Tenths))
+        );
         model.Add(total <= budget - rest);
         model.Maximize(total);
         var solver = new Google.OrTools.Sat.CpSolver { StringParameters = "num_workers:1" };
         Assert.Equal(Google.OrTools.Sat.CpSolverStatus.Optimal, solver.Solve(model));
-        Assert.Equal((budget - rest - (int)solver.ObjectiveValue) / Fit.SlackTenths, (budget - given) / Fit.SlackTenths);
+        Assert.Equal((budget - rest - (int)solver.ObjectiveValue) / SlackTenths, (budget - given) / SlackTenths);
     }
 }

@@ -1,6 +1,7 @@
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Tests.Planning;
 
@@ -41,7 +42,13 @@ public class PlanEditTests
     [InlineData(PlanEditKind.Hold, "thumbs.left", 30.0, null, "no-hold")]
     [InlineData(PlanEditKind.Hold, "groin-hold", 90.0, null, "hold-outside-school")]
     [InlineData(PlanEditKind.Remove, "no-such-step", null, null, "unknown-step")]
-    public void What_cannot_be_is_refused_with_a_code_and_a_sentence(PlanEditKind kind, string step, double? number, string? word, string code)
+    public void What_cannot_be_is_refused_with_a_code_and_a_sentence(
+        PlanEditKind kind,
+        string step,
+        double? number,
+        string? word,
+        string code
+    )
     {
         var refusal = Assert.Throws<RefusalException>(() => Edit(kind, step, number, word));
         Assert.Equal(code, refusal.Code);

@@ -1,6 +1,7 @@
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Tests.Planning;
 
@@ -44,9 +45,9 @@ public class PlanSectionsTests
     [InlineData(8.5, 17)]
     public void Breaths_counted_in_half_a_minute_are_twice_as_many_in_a_whole_one(double counted, double perMinute)
     {
-        Assert.Equal(perMinute, BreathCount.PerMinute(counted, Known.Base.Defaults));
-        Assert.Equal(counted, BreathCount.Of(perMinute, Known.Base.Defaults).Counted);
-        Assert.Null(BreathCount.Of(null, Known.Base.Defaults).Counted);
+        Assert.Equal(perMinute, BreathCount.PerMinute(counted, Known.Base.Pace));
+        Assert.Equal(counted, BreathCount.Of(perMinute, Known.Base.Pace).Counted);
+        Assert.Null(BreathCount.Of(null, Known.Base.Pace).Counted);
         Assert.Equal(60 / perMinute, new Tempo(perMinute, 1.7, 0.08).BreathSeconds);
     }
 }

@@ -1,7 +1,10 @@
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
-using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Data.Checking;
 using FsCheck;
 using FsCheck.Xunit;
 
@@ -25,11 +28,27 @@ public class PlanSetsTests
     [Fact]
     public void One_side_gets_its_mirror_the_client_lying_on_the_other_side_and_twice_changes_nothing()
     {
-        var left = Known.Flow("side-line-lower") is var flow ? flow with { Steps = [.. flow.Steps.Where(s => s.Position == "side-lying-right")] } : null!;
-        var both = Edit(left with { Steps = [.. left.Steps.Select(s => s with { Pair = null })] }, PlanEditKind.Mirror, left.Steps[0].Id, [.. left.Steps.Skip(1).Select(s => s.Id)]);
+        var left = Known.Flow("side-line-lower") is var flow
+            ? flow with
+            {
+                Steps = [.. flow.Steps.Where(s => s.Position == "side-lying-right")],
+            }
+            : null!;
+        var both = Edit(
+            left with
+            {
+                Steps = [.. left.Steps.Select(s => s with { Pair = null })],
+            },
+            PlanEditKind.Mirror,
+            left.Steps[0].Id,
+            [.. left.Steps.Skip(1).Select(s => s.Id)]
+        );
         Assert.Equal(0, Known.Expand(both).Totals.DifferenceSeconds);
         Assert.All(both.Steps.Skip(left.Steps.Count), s => Assert.Equal("side-lying-left", s.Position));
-        Assert.Equal(both.Steps.Count, Edit(both, PlanEditKind.Mirror, both.Steps[0].Id, [.. both.Steps.Skip(1).Select(s => s.Id)]).Steps.Count);
+        Assert.Equal(
+            both.Steps.Count,
+            Edit(both, PlanEditKind.Mirror, both.Steps[0].Id, [.. both.Steps.Skip(1).Select(s => s.Id)]).Steps.Count
+        );
     }
 
     [Theory]
@@ -62,13 +81,19 @@ public class PlanSetsTests
         PlanCheck.Check(with, Known.Base);
         Assert.Equal(1, with.Steps.Count(s => s.Role is StepRole.Opening));
         Assert.Equal(Known.Flow("belly-bowl").Steps.Count(s => s.Role is StepRole.Work), with.Steps.Count - Legs.Steps.Count);
-        Assert.True(with.Steps.ToList().FindIndex(s => s.Technique == "belly-wave") < with.Steps.ToList().FindIndex(s => s.Id == "recheck"));
+        Assert.True(
+            with.Steps.ToList().FindIndex(s => s.Technique == "belly-wave") < with.Steps.ToList().FindIndex(s => s.Id == "recheck")
+        );
     }
 
     [Fact]
     public void Chosen_steps_become_a_block_with_a_name()
     {
-        var grouped = PlanEdits.Apply(Legs, new(PlanEditKind.Group, "thumbs.left", Word: "Lines", Steps: ["calf-walk.left"], BothSides: false), Known.Base);
+        var grouped = PlanEdits.Apply(
+            Legs,
+            new(PlanEditKind.Group, "thumbs.left", Word: "Lines", Steps: ["calf-walk.left"], BothSides: false),
+            Known.Base
+        );
         var id = grouped.Blocks!.Single(b => b.Name == "Lines").Id;
         Assert.Equal(["thumbs.left", "calf-walk.left"], grouped.Steps.Where(s => s.Block == id).Select(s => s.Id));
     }
@@ -101,7 +126,10 @@ public class PlanSetsTests
         var least = Assert.Throws<RefusalException>(() => Fit.ToMinutes(Legs, 22, Known.Usual, Known.Base)).Message;
         Assert.Matches(@"leave out .+", least);
         // What it says is enough is enough.
-        var needed = int.Parse(System.Text.RegularExpressions.Regex.Match(pinned, @"give it (\d+)").Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture);
+        var needed = int.Parse(
+            System.Text.RegularExpressions.Regex.Match(pinned, @"give it (\d+)").Groups[1].Value,
+            System.Globalization.CultureInfo.InvariantCulture
+        );
         Assert.NotNull(Fit.ToMinutes(all, needed, Known.Usual, Known.Base));
     }
 
@@ -117,7 +145,11 @@ public class PlanSetsTests
         Assert.Equal(pump.Presses.Sum(p => p.Seconds), row.Seconds, 1);
         Assert.Equal(2 * row.Seconds, row.LevelSeconds, 1);
         var mirrored = Dose.Of(Known.Expand(Legs.Mirror(Known.Base)));
-        Assert.Equal(dose.Regions.Where(r => r.Side is Side.Left).Sum(r => r.LevelSeconds), mirrored.Regions.Where(r => r.Side is Side.Right).Sum(r => r.LevelSeconds), 1);
+        Assert.Equal(
+            dose.Regions.Where(r => r.Side is Side.Left).Sum(r => r.LevelSeconds),
+            mirrored.Regions.Where(r => r.Side is Side.Right).Sum(r => r.LevelSeconds),
+            1
+        );
     }
 
     [Fact]
@@ -145,7 +177,9 @@ public class PlanSetsTests
     [Fact]
     public void A_range_that_leaves_out_the_repeats_is_refused()
     {
-        var refusal = Assert.Throws<RefusalException>(() => PlanEdits.Apply(Legs, new(PlanEditKind.Range, "thigh-walk", 5, Upper: 6), Known.Base));
+        var refusal = Assert.Throws<RefusalException>(() =>
+            PlanEdits.Apply(Legs, new(PlanEditKind.Range, "thigh-walk", 5, Upper: 6), Known.Base)
+        );
         Assert.Equal("range-excludes-repeats", refusal.Code);
     }
 }

@@ -1,24 +1,28 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Tests.Planning;
 
 /// <summary>The sixteen rules of order, each with a plan that breaks it, and its repair. Common practice.</summary>
 public class ReviewTests
 {
-    private static ReviewResult Review(Plan plan, KnowledgeBase? knowledge = null) => PlanReview.Run(plan, Known.Base.HouseSchool, Known.Usual, knowledge ?? Known.Base);
+    private static ReviewResult Review(Plan plan, KnowledgeBase? knowledge = null) =>
+        PlanReview.Run(plan, Known.Base.HouseSchool, Known.Usual, knowledge ?? Known.Base);
 
     private static Plan Repaired(Plan plan, OrderFinding finding, KnowledgeBase knowledge) =>
         PlanReview.Repair(plan, finding.Rule, finding.Steps[0], Known.Base.HouseSchool, Known.Usual, knowledge);
 
     /// <summary>A practice whose hamstring stretch would come out in a second.</summary>
-    private static readonly KnowledgeBase Hasty = Known.Base with
-    {
-        Techniques = new("technique", [.. Known.Base.Techniques.All.Select(t => t.Id == "hamstring-stretch" ? t with { Times = new(3, 8, 1, 2) } : t)]),
-    };
+    private static readonly KnowledgeBase Hasty = Known.Base.With(
+        Known.Base.Techniques.Of([
+            .. Known.Base.Techniques.All.Select(t => t.Id == "hamstring-stretch" ? t with { Times = new(3, 8, 1, 2) } : t),
+        ])
+    );
 
     /// <summary>A plan that is as it should be, with one thing wrong; the rule that has to say so.</summary>
     private static readonly Dictionary<string, Func<Plan>> Wrong = new()
@@ -29,13 +33,16 @@ public class ReviewTests
         ["level-arc"] = () => Known.Flow(Known.Legs).With(s => s.Side is Side.Right ? s with { Level = 4 } : s),
         ["both-sides"] = () => Without(Known.Flow("inner-thigh-release"), s => s.Side is Side.Right),
         ["rest-after-hold"] = () => Known.Flow(Known.Groin).With(s => s with { NoTouchSeconds = 0 }),
-        ["neck-and-head-in-seated-work"] = () => First(Known.Flow("neck-then-shoulder"), "front.left", "front.right", "row.left", "row.right"),
-        ["arm-overhead"] = () => Known.Flow("shoulder-freeing").With(s => s.Id == "arm-up.left" ? s with { Repeats = 6, Range = new(1, 1, 6) } : s),
+        ["neck-and-head-in-seated-work"] = () =>
+            First(Known.Flow("neck-then-shoulder"), "front.left", "front.right", "row.left", "row.right"),
+        ["arm-overhead"] = () =>
+            Known.Flow("shoulder-freeing").With(s => s.Id == "arm-up.left" ? s with { Repeats = 6, Range = new(1, 1, 6) } : s),
         ["easy-places"] = () => Known.Flow(Known.Legs).With(s => s.Region == "calf" ? s with { Level = 4 } : s),
         ["few-position-changes"] = () => First(Known.Flow("whole-body-table"), "shin.left"),
         ["out-slowly"] = () => Known.Flow("long-leg-stretches"),
         ["vulnerable-later"] = () => First(Known.Flow("whole-body-table"), "bowel"),
-        ["spare-the-thumbs"] = () => Known.Flow("side-line-lower").With(s => s.Id == "crescent-thumbs.left" ? s with { Repeats = 12, Range = new(1, 1, 12) } : s),
+        ["spare-the-thumbs"] = () =>
+            Known.Flow("side-line-lower").With(s => s.Id == "crescent-thumbs.left" ? s with { Repeats = 12, Range = new(1, 1, 12) } : s),
         ["calm-at-the-end"] = () => Last(Known.Flow("treading-with-frame"), "quick"),
         ["belly"] = () => After(Known.Flow("whole-body-table").With(s => s.Id == "bowel" ? s with { Level = 3 } : s), "bowel", "backbend"),
         ["even-cuts"] = () => Known.Flow(Known.Legs).With(s => s.Id == "cross-pull.left" ? s with { Repeats = 3 } : s),
@@ -73,7 +80,9 @@ public class ReviewTests
             Steps =
             [
                 .. Known.Flow("back-muscles-then-stretches").Steps.Where(s => s.Id is "twist.left"),
-                .. shoulder.Steps.Where(s => s.Block == "neck" && s.Purpose == "calm").Select(s => s with { Repeats = 4, Range = new(1, 1, 4) }),
+                .. shoulder
+                    .Steps.Where(s => s.Block == "neck" && s.Purpose == "calm")
+                    .Select(s => s with { Repeats = 4, Range = new(1, 1, 4) }),
                 .. shoulder.Steps.Where(s => s.Block == "shoulder" && s.Side is Side.Left),
                 .. Known.Flow("back-muscles-then-stretches").Steps.Where(s => s.Id is "press"),
             ],
@@ -91,9 +100,21 @@ public class ReviewTests
     public void A_remark_is_set_aside_with_a_reason_and_a_name_and_a_school_may_not_hold_to_a_rule()
     {
         var plan = Wrong["rest-after-hold"]();
-        Assert.Equal("reason-too-short", Assert.Throws<RefusalException>(() =>
-            PlanEdits.Apply(plan, new(PlanEditKind.Silence, "", Rule: "rest-after-hold", Word: "no"), Known.Base)).Code);
-        var aside = Review(PlanEdits.Apply(plan, new(PlanEditKind.Silence, "", Rule: "rest-after-hold", Word: "the legs rest with a cloth", By: "Odile"), Known.Base));
+        Assert.Equal(
+            "reason-too-short",
+            Assert
+                .Throws<RefusalException>(() =>
+                    PlanEdits.Apply(plan, new(PlanEditKind.Silence, "", Rule: "rest-after-hold", Word: "no"), Known.Base)
+                )
+                .Code
+        );
+        var aside = Review(
+            PlanEdits.Apply(
+                plan,
+                new(PlanEditKind.Silence, "", Rule: "rest-after-hold", Word: "the legs rest with a cloth", By: "Odile"),
+                Known.Base
+            )
+        );
         Assert.DoesNotContain(aside.Findings, f => f.Rule == "rest-after-hold");
         Assert.Equal(("the legs rest with a cloth", "Odile"), (aside.Silenced[0].Reason, aside.Silenced[0].By));
         var other = PlanReview.Run(plan, Known.Base.HouseSchool with { OrderRulesOff = ["rest-after-hold"] }, Known.Usual, Known.Base);
@@ -106,22 +127,33 @@ public class ReviewTests
         var legs = Known.Flow(Known.Legs);
         var little = legs.With(s => s.Id == "lace-squeeze.right" ? s with { Repeats = 3 } : s) with { WorseSide = Side.Right };
         Assert.DoesNotContain(Review(little).Findings, f => f.Rule == "both-sides");
-        var much = legs.With(s => s.Region == "thigh-sides" && s.Side is Side.Right ? s with { Repeats = s.Repeats + 3, Range = new(1, 1, 9) } : s) with { WorseSide = Side.Right };
+        var much = legs.With(s =>
+            s.Region == "thigh-sides" && s.Side is Side.Right ? s with { Repeats = s.Repeats + 3, Range = new(1, 1, 9) } : s
+        ) with
+        {
+            WorseSide = Side.Right,
+        };
         Assert.Contains(Review(much).Findings, f => f.Rule == "both-sides");
         Assert.Contains(Review(little with { WorseSide = Side.Left }).Findings, f => f.Rule == "both-sides");
     }
 
     private static Plan Without(Plan plan, Func<PlanStep, bool> which) => plan with { Steps = [.. plan.Steps.Where(s => !which(s))] };
 
-    private static Plan First(Plan plan, params string[] ids) => plan with
-    {
-        Steps = [plan.Steps[0], .. ids.Select(plan.Step), .. plan.Steps.Skip(1).Where(s => !ids.Contains(s.Id))],
-    };
+    private static Plan First(Plan plan, params string[] ids) =>
+        plan with
+        {
+            Steps = [plan.Steps[0], .. ids.Select(plan.Step), .. plan.Steps.Skip(1).Where(s => !ids.Contains(s.Id))],
+        };
 
-    private static Plan Last(Plan plan, string id) => plan with { Steps = [.. plan.Steps.SkipLast(1).Where(s => s.Id != id), plan.Step(id), plan.Steps[^1]] };
+    private static Plan Last(Plan plan, string id) =>
+        plan with
+        {
+            Steps = [.. plan.Steps.SkipLast(1).Where(s => s.Id != id), plan.Step(id), plan.Steps[^1]],
+        };
 
-    private static Plan After(Plan plan, string id, string other) => plan with
-    {
-        Steps = [.. plan.Steps.Where(s => s.Id != id).SelectMany(s => s.Id == other ? [s, plan.Step(id)] : new[] { s })],
-    };
+    private static Plan After(Plan plan, string id, string other) =>
+        plan with
+        {
+            Steps = [.. plan.Steps.Where(s => s.Id != id).SelectMany(s => s.Id == other ? [s, plan.Step(id)] : new[] { s })],
+        };
 }

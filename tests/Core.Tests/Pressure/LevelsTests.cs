@@ -1,6 +1,10 @@
+using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Pressure.Stances;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Tests.Pressure;
 
@@ -25,7 +29,14 @@ public class LevelsTests
     public void The_cap_is_met_by_taking_weight_off()
     {
         var asked = Asked("whole-sole", capLevel: 2);
-        var found = Pressing.For(asked, new(0, 0, 40), Way.Support, Treading("whole-sole", 40, 2).CapKPa!.Value, r => r.KPa, Known.Base)!;
+        var found = ContactPressure.For(
+            asked,
+            new(0, 0, 40),
+            Way.Support,
+            Treading("whole-sole", 40, 2).CapKPa!.Value,
+            r => r.KPa,
+            Known.Base
+        )!;
         Assert.False(found.AboveCap);
         Assert.Equal(2, found.Level);
         // 11 kPa on 100 cm² is 110 N: the bars take the other 82 percent.
@@ -37,12 +48,12 @@ public class LevelsTests
     public void The_inverse_makes_what_was_wanted()
     {
         var mechanics = Known.Base.Pressure.Mechanics["lean-kneeling"];
-        var asked = new PressAsked(Body, mechanics, Known.Base.Contacts["palm"], new(0.12, 0, 2), "thigh-back");
+        var asked = new PressureAsked(Body, mechanics, Known.Base.Contacts["palm"], new(0.12, 0, 2), "thigh-back");
         foreach (var kPa in new[] { 4.0, 9, 14, 19, 24 })
         {
             foreach (var way in new[] { Way.Lean, Way.Ahead })
             {
-                if (Pressing.For(asked, Setting.Usual(mechanics), way, kPa, r => r.KPa, Known.Base) is { } found)
+                if (ContactPressure.For(asked, Setting.Usual(mechanics), way, kPa, r => r.KPa, Known.Base) is { } found)
                 {
                     Assert.Equal(kPa, found.KPa!.Value, 1);
                     Assert.True(found.Held.Feasible);
@@ -60,8 +71,16 @@ public class LevelsTests
     public void On_a_slope_part_of_the_force_drags()
     {
         var mechanics = Known.Base.Pressure.Mechanics["lean-kneeling"];
-        var flat = Pressing.At(new(Body, mechanics, Known.Base.Contacts["palm"], new(0.12, 0, 1), "calf"), Setting.Usual(mechanics), Known.Base);
-        var slope = Pressing.At(new(Body, mechanics, Known.Base.Contacts["palm"], new(0.12, 60, 1), "calf"), Setting.Usual(mechanics), Known.Base);
+        var flat = ContactPressure.At(
+            new(Body, mechanics, Known.Base.Contacts["palm"], new(0.12, 0, 1), "calf"),
+            Setting.Usual(mechanics),
+            Known.Base
+        );
+        var slope = ContactPressure.At(
+            new(Body, mechanics, Known.Base.Contacts["palm"], new(0.12, 60, 1), "calf"),
+            Setting.Usual(mechanics),
+            Known.Base
+        );
         Assert.Equal(flat.NormalNewtons / 2, slope.NormalNewtons, 6);
         Assert.Equal(flat.NormalNewtons * Math.Sqrt(3) / 2, slope.DragNewtons, 6);
     }
@@ -86,7 +105,10 @@ public class LevelsTests
         var less = Learned(("too-much", 16), ("too-much", 18));
         Assert.True(less.At(18) > usual.At(18));
         // The answers were about broad contacts: the thumb's bands stay.
-        Assert.Equal(Levels.Of(3.5, "thigh-back", null, Known.Base).UpToKPa, Levels.Of(3.5, "thigh-back", Own(("more", 16)), Known.Base).UpToKPa);
+        Assert.Equal(
+            Levels.Of(3.5, "thigh-back", null, Known.Base).UpToKPa,
+            Levels.Of(3.5, "thigh-back", Own(("more", 16)), Known.Base).UpToKPa
+        );
     }
 
     /// <summary>Whatever a client answered, limits stay in order and a cap lets through no more than it did.</summary>
@@ -97,7 +119,10 @@ public class LevelsTests
         var random = new Random(7);
         for (var run = 0; run < 300; run++)
         {
-            var given = Enumerable.Range(0, random.Next(1, 12)).Select(_ => (answers[random.Next(4)], 1 + (random.NextDouble() * 60))).ToArray();
+            var given = Enumerable
+                .Range(0, random.Next(1, 12))
+                .Select(_ => (answers[random.Next(4)], 1 + (random.NextDouble() * 60)))
+                .ToArray();
             var levels = Levels.Of(60, "calf", Own(given), Known.Base);
             var usual = Levels.Of(60, "calf", null, Known.Base);
             Assert.Equal(levels.UpToKPa.Order(), levels.UpToKPa);
@@ -111,12 +136,21 @@ public class LevelsTests
     private static Levels Learned(params (string Answer, double KPa)[] answers) => Levels.Of(60, "thigh-back", Own(answers), Known.Base);
 
     private static OwnBands Own(params (string Answer, double KPa)[] answers) =>
-        new(answers.Select(a => new PressAnswer("thigh-back", 60, a.KPa, 3, a.Answer)), Known.Base);
+        new(answers.Select(a => new PressureAnswer("thigh-back", 60, a.KPa, 3, a.Answer)), Known.Base);
 
-    private static PressAsked Asked(string contact, int? capLevel) =>
-        new(Body, Known.Base.Pressure.Mechanics["treading-bars"], Known.Base.Contacts[contact], new(0.12, 0, 1), "thigh-back", null, capLevel);
+    private static PressureAsked Asked(string contact, int? capLevel) =>
+        new(
+            Body,
+            Known.Base.Pressure.Mechanics["treading-bars"],
+            Known.Base.Contacts[contact],
+            new(0.12, 0, 1),
+            "thigh-back",
+            null,
+            capLevel
+        );
 
-    private static PressResult Treading(string contact, double support, int? capLevel) => Pressing.At(Asked(contact, capLevel), new(0, 0, support), Known.Base);
+    private static PressureResult Treading(string contact, double support, int? capLevel) =>
+        ContactPressure.At(Asked(contact, capLevel), new(0, 0, support), Known.Base);
 
     [Fact]
     public void The_scale_gives_each_level_a_fifth_and_never_runs_back()

@@ -1,6 +1,7 @@
 using AmpleLantern.Core.Bodies.Figure;
-using AmpleLantern.Core.Pressure;
+using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Tests.Pressure;
 
@@ -15,7 +16,7 @@ public class PractitionerBodyTests
     public void The_centre_of_mass_standing_lies_where_handbooks_put_it(double mass, double stature, Proportions proportions)
     {
         var body = new PractitionerBody(new(mass, stature, proportions), Known.Base);
-        var centre = body.Centre(new(body.Size, Poses.Standing));
+        var centre = body.Centre(new(body.Size, Known.Base.Poses.Standing));
         Assert.InRange(centre.Y / stature, 0.545, 0.575);
         Assert.InRange(centre.X, -0.002, 0.002);
     }
@@ -24,7 +25,7 @@ public class PractitionerBodyTests
     public void The_segments_weigh_what_the_body_weighs()
     {
         var body = new PractitionerBody(new(62, 1.66), Known.Base);
-        var bones = new Skeleton(body.Size, Poses.Standing);
+        var bones = new Skeleton(body.Size, Known.Base.Poses.Standing);
         _ = body.LegsCentre(bones, out var legs);
         _ = body.UpperCentre(bones, out var upper);
         Assert.Equal(62, legs + upper, 9);
@@ -46,7 +47,9 @@ public class PractitionerBodyTests
     [Fact]
     public void An_area_of_nothing_is_refused_and_a_counted_one_is_used()
     {
-        var refused = Assert.Throws<RefusalException>(() => new PractitionerBody(new(62, 1.66, AreasCm2: new Dictionary<string, double> { ["thumb"] = 0 }), Known.Base));
+        var refused = Assert.Throws<RefusalException>(() =>
+            new PractitionerBody(new(62, 1.66, AreasCm2: new Dictionary<string, double> { ["thumb"] = 0 }), Known.Base)
+        );
         Assert.Contains("Count the squares again", refused.Message, StringComparison.Ordinal);
         var own = new Practitioner(62, 1.66, AreasCm2: new Dictionary<string, double> { ["thumb"] = 2.9 });
         Assert.Equal(2.9, own.AreaCm2(Known.Base.Contacts["thumb"]));

@@ -1,5 +1,8 @@
-using AmpleLantern.Core.Pressure;
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Pressure.Stances;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
 
 namespace AmpleLantern.Core.Tests.Pressure;
@@ -9,8 +12,8 @@ public class StanceTests
 {
     private static readonly PractitionerBody Body = new(new(62, 1.66), Known.Base);
 
-    public static TheoryData<string> Weighted => [.. Known.Base.Pressure.Mechanics.All
-        .Where(m => m.Kind is not (MechanicsKind.Hand or MechanicsKind.None)).Select(m => m.Id)];
+    public static TheoryData<string> Weighted =>
+        [.. Known.Base.Pressure.Mechanics.All.Where(m => m.Kind is not (MechanicsKind.Hand or MechanicsKind.None)).Select(m => m.Id)];
 
     /// <summary>Sum of supports = weight and zero moments, over the whole range of each way, for small and large people.</summary>
     [Theory]
@@ -18,7 +21,9 @@ public class StanceTests
     public void All_forces_and_moments_add_up_to_nothing(string id)
     {
         var mechanics = Known.Base.Pressure.Mechanics[id];
-        foreach (var body in new[] { new PractitionerBody(new(48, 1.52), Known.Base), Body, new PractitionerBody(new(105, 1.92), Known.Base) })
+        foreach (
+            var body in new[] { new PractitionerBody(new(48, 1.52), Known.Base), Body, new PractitionerBody(new(105, 1.92), Known.Base) }
+        )
         {
             foreach (var setting in Settings(mechanics))
             {
@@ -46,7 +51,10 @@ public class StanceTests
         Assert.True(Hold(Body, mechanics, Setting.Usual(mechanics)).Feasible, "the usual setting is one that can be held");
         foreach (var held in feasible)
         {
-            Assert.All(held.Forces.Skip(1).Where(f => f.Support is not ("grip" or "heels-hold")), f => Assert.InRange(f.Newtons.Y, -0.6, Body.Weight * 1.5));
+            Assert.All(
+                held.Forces.Skip(1).Where(f => f.Support is not ("grip" or "heels-hold")),
+                f => Assert.InRange(f.Newtons.Y, -0.6, Body.Weight * 1.5)
+            );
             Assert.InRange(held.Newtons, 0, Body.Weight * 1.2);
         }
     }
@@ -83,7 +91,14 @@ public class StanceTests
     [Theory]
     [InlineData("lean-half-kneeling", "knee", "front-foot", 65, 0.12, 5)]
     [InlineData("lean-lunge", "rear-foot", "front-foot", 30, 0.74, 25)]
-    public void Two_supports_of_the_legs_act_at_their_common_point(string id, string one, string other, double ahead, double height, double lean)
+    public void Two_supports_of_the_legs_act_at_their_common_point(
+        string id,
+        string one,
+        string other,
+        double ahead,
+        double height,
+        double lean
+    )
     {
         var held = Hold(Body, Known.Base.Pressure.Mechanics[id], new(lean, ahead, 0), height);
         var centre = Body.Centre(held.Bones) + held.Shift;
@@ -141,7 +156,9 @@ public class StanceTests
         Assert.Equal(Body.Weight * (heel.Z - centre.Z) / arm, held.Pull!.Value.Length, 6);
     }
 
-    /// <summary>Sitting braced: about the seat, pull x height = foot x height + weight behind; along the mat, foot = pull + grip of the seat.</summary>
+    /// <summary>
+    /// Sitting braced: about the seat, pull x height = foot x height + weight behind; along the mat, foot = pull + grip of the seat.
+    /// </summary>
     [Theory]
     [InlineData("foot-brace", 80, 30)]
     [InlineData("seated-backbend", 60, 0)]
@@ -153,17 +170,33 @@ public class StanceTests
         var seat = by["seat"].Newtons;
         Assert.Equal(Known.Base.Pressure.Model.Friction * support / 100 * seat.Y, seat.Z, 6);
         Assert.Equal(-by["foot"].Newtons.Z, by["grip"].Newtons.Z + seat.Z, 6);
-        var about = (by["grip"].At.Y * by["grip"].Newtons.Z) - (by["grip"].At.Z * by["grip"].Newtons.Y) + (by["foot"].At.Y * by["foot"].Newtons.Z)
-            + (Body.Weight * centre.Z) - (by["feet"].Newtons.Y * by["feet"].At.Z);
+        var about =
+            (by["grip"].At.Y * by["grip"].Newtons.Z)
+            - (by["grip"].At.Z * by["grip"].Newtons.Y)
+            + (by["foot"].At.Y * by["foot"].Newtons.Z)
+            + (Body.Weight * centre.Z)
+            - (by["feet"].Newtons.Y * by["feet"].At.Z);
         Assert.Equal(0, about, 6);
     }
 
-    public static TheoryData<string, Way, int> Monotonic => new()
-    {
-        { "lean-kneeling", Way.Lean, 1 }, { "lean-half-kneeling", Way.Lean, 1 }, { "lean-lunge", Way.Lean, 1 }, { "lean-standing", Way.Lean, 1 },
-        { "lean-sitting", Way.Lean, 1 }, { "seat-on", Way.Lean, -1 }, { "treading-bars", Way.Support, -1 }, { "treading-frame", Way.Support, -1 },
-        { "treading-wall", Way.Support, -1 }, { "knee-on", Way.Support, -1 }, { "treading-one-foot", Way.Support, -1 }, { "lean-back-sitting", Way.Lean, 1 }, { "foot-brace", Way.Lean, 1 }, { "lean-back", Way.Lean, 1 },
-    };
+    public static TheoryData<string, Way, int> Monotonic =>
+        new()
+        {
+            { "lean-kneeling", Way.Lean, 1 },
+            { "lean-half-kneeling", Way.Lean, 1 },
+            { "lean-lunge", Way.Lean, 1 },
+            { "lean-standing", Way.Lean, 1 },
+            { "lean-sitting", Way.Lean, 1 },
+            { "seat-on", Way.Lean, -1 },
+            { "treading-bars", Way.Support, -1 },
+            { "treading-frame", Way.Support, -1 },
+            { "treading-wall", Way.Support, -1 },
+            { "knee-on", Way.Support, -1 },
+            { "treading-one-foot", Way.Support, -1 },
+            { "lean-back-sitting", Way.Lean, 1 },
+            { "foot-brace", Way.Lean, 1 },
+            { "lean-back", Way.Lean, 1 },
+        };
 
     /// <summary>Leaning further never lowers the hands' force; sitting back never lowers the seat's; more help never adds weight.</summary>
     [Theory]

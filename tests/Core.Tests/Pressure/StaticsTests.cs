@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Pressure;
+using AmpleLantern.Core.Pressure.Weights;
 using UnitsNet;
 
 namespace AmpleLantern.Core.Tests.Pressure;
@@ -24,14 +25,21 @@ public class StaticsTests
         Assert.Equal(125, f[1].Newtons.Y, 9);
     }
 
-    /// <summary>A ladder of weight W at 60 degrees on a smooth wall: the wall gives W / (2 tan 60), which the floor's friction holds.</summary>
+    /// <summary>
+    /// A ladder of weight W at 60 degrees on a smooth wall: the wall gives W / (2 tan 60), which the floor's friction holds.
+    /// </summary>
     [Fact]
     public void A_ladder_on_a_smooth_wall()
     {
         var (sin, cos) = Math.SinCos(Math.PI / 3);
         var f = Statics.Solve(
             [new("weight", new(0, 2.5 * sin, 2.5 * cos), Vec.Up * -200)],
-            [new("floor", Vec.Zero, Vec.Up), new("friction", Vec.Zero, Vec.Forward), new("wall", new(0, 5 * sin, 5 * cos), Vec.Forward * -1)])!;
+            [
+                new("floor", Vec.Zero, Vec.Up),
+                new("friction", Vec.Zero, Vec.Forward),
+                new("wall", new(0, 5 * sin, 5 * cos), Vec.Forward * -1),
+            ]
+        )!;
         Assert.Equal(200, f[0].Newtons.Y, 9);
         Assert.Equal(200 / (2 * Math.Tan(Math.PI / 3)), f[1].Newtons.Z, 9);
         Assert.Equal(-f[1].Newtons.Z, f[2].Newtons.Z, 9);
@@ -43,7 +51,8 @@ public class StaticsTests
     {
         var f = Statics.Solve(
             [new("load", new(0, 1, 0), Vec.Up * -90)],
-            [new("a", new(0, 0, 1), Vec.Up), new("b", new(0.6, 0, -0.5), Vec.Up), new("c", new(-0.6, 0, -0.5), Vec.Up)])!;
+            [new("a", new(0, 0, 1), Vec.Up), new("b", new(0.6, 0, -0.5), Vec.Up), new("c", new(-0.6, 0, -0.5), Vec.Up)]
+        )!;
         Assert.All(f, x => Assert.Equal(30, x.Newtons.Y, 9));
     }
 
@@ -61,7 +70,7 @@ public class StaticsTests
     public void A_coin_presses_with_its_weight_over_its_face()
     {
         var area = Math.PI * 1.0605 * 1.0605;
-        Assert.Equal(0.139, Pressing.KPa(0.005 * PractitionerBody.Gravity, area), 3);
+        Assert.Equal(0.139, ContactPressure.KPa(0.005 * PractitionerBody.Gravity, area), 3);
     }
 
     [Theory]
@@ -71,8 +80,8 @@ public class StaticsTests
     public void Units_agree_with_a_library_of_units(double newtons, double cm2)
     {
         var pressure = UnitsNet.Force.FromNewtons(newtons) / UnitsNet.Area.FromSquareCentimeters(cm2);
-        Assert.Equal(pressure.Kilopascals, Pressing.KPa(newtons, cm2), 9);
-        Assert.Equal(newtons, Pressing.Newtons(pressure.Kilopascals, cm2), 9);
+        Assert.Equal(pressure.Kilopascals, ContactPressure.KPa(newtons, cm2), 9);
+        Assert.Equal(newtons, ContactPressure.Newtons(pressure.Kilopascals, cm2), 9);
         Assert.Equal(UnitsNet.Force.FromNewtons(newtons).KilogramsForce, newtons / PractitionerBody.Gravity, 9);
     }
 }

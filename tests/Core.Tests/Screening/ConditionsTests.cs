@@ -1,6 +1,8 @@
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
-using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Web.Today;
 using NodaTime;
 
 namespace AmpleLantern.Core.Tests.Screening;
@@ -8,8 +10,8 @@ namespace AmpleLantern.Core.Tests.Screening;
 /// <summary>When a condition holds: status, dates, details, age and their combinations.</summary>
 public class ConditionsTests
 {
-    private static readonly Condition Diabetes = new("diabetes");
-    private static readonly Condition Fever = new("fever");
+    private static readonly Condition Diabetes = new() { Fact = "diabetes" };
+    private static readonly Condition Fever = new() { Fact = "fever" };
 
     private static bool Holds(Condition when, LocalDate? birth, params FactEntry[] facts) =>
         Conditions.Triggers(when, new(Known.Day, birth, facts), Known.Base.HouseSchool, Known.Base).Count > 0;
@@ -22,7 +24,10 @@ public class ConditionsTests
     public void What_is_known_or_suspected_counts_unless_a_rule_says_otherwise(FactStatus status, bool holds)
     {
         Assert.Equal(holds, Holds(Diabetes, null, new FactEntry("diabetes", status)));
-        Assert.Equal(status is FactStatus.Past, Holds(new("diabetes", [FactStatus.Past]), null, new FactEntry("diabetes", status)));
+        Assert.Equal(
+            status is FactStatus.Past,
+            Holds(new() { Fact = "diabetes", Status = [FactStatus.Past] }, null, new FactEntry("diabetes", status))
+        );
     }
 
     [Theory]
@@ -30,27 +35,41 @@ public class ConditionsTests
     [InlineData(0, null, true)] // begins today
     [InlineData(-30, -1, false)] // ended yesterday
     [InlineData(-30, 0, true)] // ends today
-    public void A_fact_holds_from_its_first_to_its_last_day(int since, int? until, bool holds) => Assert.Equal(holds, Holds(
-        Diabetes, null, new FactEntry("diabetes", Since: Known.Day.PlusDays(since), Until: until is { } u ? Known.Day.PlusDays(u) : null)));
+    public void A_fact_holds_from_its_first_to_its_last_day(int since, int? until, bool holds) =>
+        Assert.Equal(
+            holds,
+            Holds(
+                Diabetes,
+                null,
+                new FactEntry("diabetes", Since: Known.Day.PlusDays(since), Until: until is { } u ? Known.Day.PlusDays(u) : null)
+            )
+        );
 
     [Theory]
     [InlineData(0, true)]
     [InlineData(-3, true)]
     [InlineData(-4, false)]
-    public void Three_days_are_three_days(int since, bool holds) => Assert.Equal(holds, Holds(
-        new("acute-sprain", WithinDays: 3), null, new FactEntry("acute-sprain", Since: Known.Day.PlusDays(since))));
+    public void Three_days_are_three_days(int since, bool holds) =>
+        Assert.Equal(
+            holds,
+            Holds(new() { Fact = "acute-sprain", WithinDays = 3 }, null, new FactEntry("acute-sprain", Since: Known.Day.PlusDays(since)))
+        );
 
     [Fact]
     public void What_has_no_date_is_read_strictly()
     {
-        Assert.True(Holds(new("acute-sprain", WithinDays: 3), null, new FactEntry("acute-sprain")));
-        Assert.True(Holds(new("pregnancy", PregnancyWeeksFrom: 20), null, new FactEntry("pregnancy")));
+        Assert.True(Holds(new() { Fact = "acute-sprain", WithinDays = 3 }, null, new FactEntry("acute-sprain")));
+        Assert.True(Holds(new() { Fact = "pregnancy", PregnancyWeeksFrom = 20 }, null, new FactEntry("pregnancy")));
     }
 
     [Fact]
     public void A_detail_must_be_as_the_rule_asks()
     {
-        var when = new Condition("cancer", Detail: new Dictionary<string, string> { ["stage"] = "in-treatment" });
+        var when = new Condition
+        {
+            Fact = "cancer",
+            Detail = new Dictionary<string, string> { ["stage"] = "in-treatment" },
+        };
         FactEntry Cancer(string stage) => new("cancer", Detail: new Dictionary<string, string> { ["stage"] = stage });
         Assert.True(Holds(when, null, Cancer("in-treatment")));
         Assert.False(Holds(when, null, Cancer("past")));
@@ -61,23 +80,25 @@ public class ConditionsTests
     public void Any_all_and_not_are_what_they_say()
     {
         var (fever, diabetes) = (new FactEntry("fever"), new FactEntry("diabetes"));
-        Assert.True(Holds(new(Any: [Fever, Diabetes]), null, diabetes));
-        Assert.False(Holds(new(All: [Fever, Diabetes]), null, diabetes));
-        Assert.True(Holds(new(All: [Fever, Diabetes]), null, diabetes, fever));
-        Assert.True(Holds(new(All: [Fever, new(Not: Diabetes)]), null, fever));
-        Assert.False(Holds(new(All: [Fever, new(Not: Diabetes)]), null, fever, diabetes));
-        Assert.Equal(["diabetes", "fever"], Conditions.FactsAsked(new(Any: [Fever, new(Not: Diabetes)])).Order());
+        Assert.True(Holds(new() { Any = [Fever, Diabetes] }, null, diabetes));
+        Assert.False(Holds(new() { All = [Fever, Diabetes] }, null, diabetes));
+        Assert.True(Holds(new() { All = [Fever, Diabetes] }, null, diabetes, fever));
+        Assert.True(Holds(new() { All = [Fever, new() { Not = Diabetes }] }, null, fever));
+        Assert.False(Holds(new() { All = [Fever, new() { Not = Diabetes }] }, null, fever, diabetes));
+        Assert.Equal(["diabetes", "fever"], Conditions.FactsAsked(new() { Any = [Fever, new() { Not = Diabetes }] }).Order());
     }
 
     [Fact]
     public void Without_a_birth_date_no_age_rule_speaks()
     {
-        Assert.False(Holds(new(Age: AgeCondition.Child), null));
-        Assert.False(Holds(new(Age: AgeCondition.OlderAdult), null));
+        Assert.False(Holds(new() { Age = AgeCondition.Child }, null));
+        Assert.False(Holds(new() { Age = AgeCondition.OlderAdult }, null));
     }
 
     [Fact]
-    public void A_finding_says_the_fact_with_its_side_how_sure_and_since_when() => Assert.Equal(
-        "blood clot, right, suspected, since 1 Mar 2026",
-        Conditions.Saying(new("clot", FactStatus.Suspected, new LocalDate(2026, 3, 1), Side: Side.Right), Known.Day, Known.Base));
+    public void A_finding_says_the_fact_with_its_side_how_sure_and_since_when() =>
+        Assert.Equal(
+            "blood clot, right, suspected, since 1 Mar 2026",
+            Conditions.Saying(new("clot", FactStatus.Suspected, new LocalDate(2026, 3, 1), Side: Side.Right), Known.Day, Known.Base)
+        );
 }

@@ -1,6 +1,8 @@
 using AmpleLantern.Core.Measuring;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Web.Today;
 using NodaTime;
 
 namespace AmpleLantern.Core.Tests.Screening;
@@ -9,16 +11,17 @@ public class FactCheckTests
 {
     private static FactEntry Pregnant(string key, string date) => new("pregnancy", Detail: new Dictionary<string, string> { [key] = date });
 
-    public static TheoryData<FactEntry, string> Impossible => new()
-    {
-        { new("no-such-fact"), "unknown-fact" },
-        { new("diabetes", Since: Known.Day.PlusDays(1)), "since-after-today" },
-        { new("diabetes", Since: new(2020, 5, 5), Until: new(2020, 5, 4)), "until-before-since" },
-        { new("consent-refused", Region: "left ear"), "unknown-region" },
-        { Pregnant("lastPeriod", "2025-01-05"), "impossible-pregnancy" }, // 60 weeks
-        { Pregnant("dueDate", "2027-06-01"), "impossible-pregnancy" }, // not begun
-        { Pregnant("dueDate", "next summer"), "bad-date" },
-    };
+    public static TheoryData<FactEntry, string> Impossible =>
+        new()
+        {
+            { new("no-such-fact"), "unknown-fact" },
+            { new("diabetes", Since: Known.Day.PlusDays(1)), "since-after-today" },
+            { new("diabetes", Since: new(2020, 5, 5), Until: new(2020, 5, 4)), "until-before-since" },
+            { new("consent-refused", Region: "left ear"), "unknown-region" },
+            { Pregnant("lastPeriod", "2025-01-05"), "impossible-pregnancy" }, // 60 weeks
+            { Pregnant("dueDate", "2027-06-01"), "impossible-pregnancy" }, // not begun
+            { Pregnant("dueDate", "next summer"), "bad-date" },
+        };
 
     [Theory]
     [MemberData(nameof(Impossible))]
@@ -28,8 +31,15 @@ public class FactCheckTests
     [Theory]
     [InlineData("2026-03-03", "birth-after-today")]
     [InlineData("1890-01-01", "birth-too-early")]
-    public void Nobody_is_born_tomorrow_or_in_1890(string birth, string code) => Assert.Equal(code, Assert.Throws<RefusalException>(() =>
-        FactCheck.CheckBirth(NodaTime.Text.LocalDatePattern.Iso.Parse(birth).Value, Known.Day)).Code);
+    public void Nobody_is_born_tomorrow_or_in_1890(string birth, string code) =>
+        Assert.Equal(
+            code,
+            Assert
+                .Throws<RefusalException>(() =>
+                    FactCheck.CheckBirth(NodaTime.Text.LocalDatePattern.Iso.Parse(birth).Value, Known.Day, Known.Base)
+                )
+                .Code
+        );
 
     /// <summary>
     /// Due date = first day of the last period + 280 days; trimesters end at 13w6d and 27w6d.
@@ -44,10 +54,10 @@ public class FactCheckTests
     [InlineData("2026-05-25", "28 weeks", 3)]
     public void Weeks_and_trimester_follow_from_the_due_date(string due, string weeks, int trimester)
     {
-        var days = Pregnancy.Days(null, NodaTime.Text.LocalDatePattern.Iso.Parse(due).Value, Known.Day, Known.Base.Defaults);
+        var days = Pregnancy.Days(null, NodaTime.Text.LocalDatePattern.Iso.Parse(due).Value, Known.Day, Known.Base.PregnancyCalendar);
         Assert.Equal(weeks, Pregnancy.Spoken(days));
-        Assert.Equal(trimester, Pregnancy.Trimester(days, Known.Base.Defaults));
-        Assert.Equal(days, Pregnancy.Days(Known.Day.PlusDays(-days), null, Known.Day, Known.Base.Defaults));
+        Assert.Equal(trimester, Pregnancy.Trimester(days, Known.Base.PregnancyCalendar));
+        Assert.Equal(days, Pregnancy.Days(Known.Day.PlusDays(-days), null, Known.Day, Known.Base.PregnancyCalendar));
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Tests.Support;
 
@@ -45,8 +46,7 @@ public class FactWordsTests
     [InlineData("  C-SECTION ", "groin-or-abdominal-surgery")]
     [InlineData("expecting", "pregnancy")]
     [InlineData("tia", "stroke-or-tia")]
-    public void Common_words_map_to_facts(string said, string fact) =>
-        Assert.Contains(Dictionary.Find(said)[0].Noted, n => n.Fact == fact);
+    public void Common_words_map_to_facts(string said, string fact) => Assert.Contains(Dictionary.Find(said)[0].Noted, n => n.Fact == fact);
 
     [Theory]
     [InlineData("wafarin", "warfarin")]
@@ -66,6 +66,9 @@ public class FactWordsTests
     public void The_vocabulary_is_large_and_its_codes_are_of_the_right_shape()
     {
         Assert.True(Known.Base.Terms.All.Count >= 150);
-        Assert.All(Known.Base.Terms.All.SelectMany(t => t.Codes), c => Assert.Matches(c.System == "ATC" ? "^[A-Z][0-9]{2}[A-Z]{1,2}([0-9]{2})?$" : "^[A-Z][0-9]{2}$", c.Code));
+        Assert.All(
+            Known.Base.Terms.All.SelectMany(t => t.Codes),
+            c => Assert.Matches(c.System == "ATC" ? "^[A-Z][0-9]{2}[A-Z]{1,2}([0-9]{2})?$" : "^[A-Z][0-9]{2}$", c.Code)
+        );
     }
 }

@@ -1,6 +1,9 @@
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Web.Today;
 using NodaTime;
 
 namespace AmpleLantern.Core.Tests.Screening;
@@ -8,10 +11,19 @@ namespace AmpleLantern.Core.Tests.Screening;
 /// <summary>Interviews ask little, ask only what matters, and end where the trade says they end (common practice).</summary>
 public class InterviewTests
 {
-    private static InterviewResult Ask(string complaint, IReadOnlyList<InterviewAnswer> answers, params FactEntry[] facts) => Interview.Run(
-        Known.Base.Complaints[complaint], answers, Side.Right, new(Known.Day, new LocalDate(1986, 1, 1), facts), Known.Base.HouseSchool, Known.Base);
+    private static InterviewResult Ask(string complaint, IReadOnlyList<InterviewAnswer> answers, params FactEntry[] facts) =>
+        Interview.Run(
+            Known.Base.Complaints[complaint],
+            answers,
+            Side.Right,
+            new(Known.Day, new LocalDate(1986, 1, 1), facts),
+            Known.Base.HouseSchool,
+            Known.Base
+        );
 
-    /// <summary>Answers "no" (or its like, the last option) until the question asked for comes up, then the answer given; then "no" to the end.</summary>
+    /// <summary>
+    /// Answers "no" (or its like, the last option) until the question asked for comes up, then the answer given; then "no" to the end.
+    /// </summary>
     private static InterviewResult Until(string complaint, params (string Question, string Option)[] wanted)
     {
         var answers = new List<InterviewAnswer>();
@@ -70,7 +82,9 @@ public class InterviewTests
 
     public static TheoryData<string> Complaints => [.. Known.Base.Complaints.All.Select(c => c.Id)];
 
-    /// <summary>Every question on every path: two answers lead apart, at once or by the questions they open. Nothing is asked twice.</summary>
+    /// <summary>
+    /// Every question on every path: two answers lead apart, at once or by the questions they open. Nothing is asked twice.
+    /// </summary>
     [Theory]
     [MemberData(nameof(Complaints))]
     public void Only_what_can_change_an_outcome_is_asked(string complaint)
@@ -84,7 +98,10 @@ public class InterviewTests
             {
                 Assert.DoesNotContain(answers, a => a.Question == next.Id);
                 var after = next.Options.Select(o => Ask(complaint, [.. answers, new(next.Id, o.Id)])).ToList();
-                Assert.True(after.Select(a => string.Join(';', a.Findings.Select(f => f.Rule + f.Outcome)) + a.Next?.Id).Distinct().Count() > 1, $"{complaint}: {next.Id} changes nothing");
+                Assert.True(
+                    after.Select(a => string.Join(';', a.Findings.Select(f => f.Rule + f.Outcome)) + a.Next?.Id).Distinct().Count() > 1,
+                    $"{complaint}: {next.Id} changes nothing"
+                );
                 answers.Add(new(next.Id, next.Options[random.Next(next.Options.Count)].Id));
                 result = Ask(complaint, answers);
             }
@@ -94,7 +111,12 @@ public class InterviewTests
     [Fact]
     public void What_the_history_says_is_not_asked_again()
     {
-        FactEntry[] known = [new("chest-pain-at-rest", FactStatus.No), new("fall-today", FactStatus.No), new("shoulder-painful-click", Side: Side.Right)];
+        FactEntry[] known =
+        [
+            new("chest-pain-at-rest", FactStatus.No),
+            new("fall-today", FactStatus.No),
+            new("shoulder-painful-click", Side: Side.Right),
+        ];
         var asked = new List<string>();
         var answers = new List<InterviewAnswer>();
         while (Ask("shoulder", answers, known).Next is { } next)
@@ -110,7 +132,10 @@ public class InterviewTests
 
     [Fact]
     public void A_no_in_the_interview_never_takes_back_what_was_known() =>
-        Assert.Contains(Ask("leg", [new("hot", "no")], new FactEntry("hot-swollen-calf", Side: Side.Left)).Findings, f => f.Rule == "refer.hot-calf");
+        Assert.Contains(
+            Ask("leg", [new("hot", "no")], new FactEntry("hot-swollen-calf", Side: Side.Left)).Findings,
+            f => f.Rule == "refer.hot-calf"
+        );
 
     [Theory]
     [InlineData("no-such-question", "yes", "unknown-question")]

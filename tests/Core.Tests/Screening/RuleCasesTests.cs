@@ -1,6 +1,8 @@
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Web.Today;
 
 namespace AmpleLantern.Core.Tests.Screening;
 
@@ -31,9 +33,10 @@ public class RuleCasesTests
         var c = Known.Base.Rules[rule].Cases[index];
         var school = Known.Base.School(c.School);
         var plan = FlowPlans.FromFlow(Known.Base.Flows[c.Flow], Known.Base, school);
-        var result = Screen.Run(new(c.Date ?? Known.Day, c.BirthDate, c.Facts, c.Clearances), plan, school, Known.Usual, Known.Base);
+        var result = Screener.Run(new(c.Date ?? Known.Day, c.BirthDate, c.Facts, c.Clearances), plan, school, Known.Usual, Known.Base);
         var touching = result.Findings.Where(f => f.Rule == rule).ToList();
-        var got = touching.Count > 0 ? Words.Of(touching.Min(f => f.Outcome))
+        var got =
+            touching.Count > 0 ? Words.Of(touching.Min(f => f.Outcome))
             : result.Standing.Any(f => f.Rule == rule) ? "standing"
             : "none";
         Assert.Equal(c.Expect, got);

@@ -1,7 +1,9 @@
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 using FsCheck;
 using FsCheck.Fluent;
 using FsCheck.Xunit;
@@ -36,7 +38,10 @@ public class ScreenTests
         var pregnant = new FactEntry("pregnancy", Detail: new Dictionary<string, string> { ["dueDate"] = "2026-07-20" });
         var result = Known.Screened(Known.Flow(Known.Legs), Adult, pregnant);
         Assert.Contains(result.Findings, f => f.Outcome is Outcome.Avoid && f.Steps.SequenceEqual(["groin-hold"]));
-        Assert.Contains(result.Findings, f => f.Outcome is Outcome.Modify && f.Steps.Count > 30 && f.Because.Contains("20 weeks", StringComparison.Ordinal));
+        Assert.Contains(
+            result.Findings,
+            f => f.Outcome is Outcome.Modify && f.Steps.Count > 30 && f.Because.Contains("20 weeks", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -44,7 +49,7 @@ public class ScreenTests
     {
         var plan = Known.Flow(Known.Groin);
         var subject = new ScreenSubject(Known.Day, Adult, [new("anticoagulant")]);
-        var swap = Screen.Run(subject, plan, Known.Base.HouseSchool, Known.Usual, Known.Base).Swaps[0];
+        var swap = Screener.Run(subject, plan, Known.Base.HouseSchool, Known.Usual, Known.Base).Swaps[0];
         var swapped = Swaps.Apply(subject, swap.Step, swap.Replacement, Known.Context(plan));
         var rounds = swapped.Steps.Where(s => s.InsteadOf is not null).ToList();
         Assert.Equal(["palm-press", "spreading-press", "twist-walk"], rounds.Select(s => s.Technique));
@@ -68,11 +73,11 @@ public class ScreenTests
     {
         var plan = Known.Flow(Known.Legs);
         var settled = Swaps.Settle(new(Known.Day, Adult, [new("anticoagulant")]), Known.Context(plan));
-        var told = Departures.Of(settled, Known.Base, Known.Base.HouseSchool);
+        var told = PlanDepartures.Of(settled, Known.Base, Known.Base.HouseSchool);
         Assert.Equal([DepartureKind.Exchanged, DepartureKind.Exchanged, DepartureKind.Lighter], told.Select(d => d.Kind));
         Assert.Equal((1, 2), (told[0].Count, told[1].Count));
         Assert.Equal("level 2", told[2].To);
-        Assert.Empty(Departures.Of(plan, Known.Base, Known.Base.HouseSchool));
+        Assert.Empty(PlanDepartures.Of(plan, Known.Base, Known.Base.HouseSchool));
     }
 
     [Fact]
@@ -81,7 +86,7 @@ public class ScreenTests
         string Told(string flow, params FactEntry[] facts)
         {
             var settled = Swaps.Settle(new(Known.Day, Adult, facts), Known.Context(Known.Flow(flow)));
-            return string.Join("; ", Departures.Of(settled, Known.Base, Known.Base.HouseSchool).Select(d => d.To));
+            return string.Join("; ", PlanDepartures.Of(settled, Known.Base, Known.Base.HouseSchool).Select(d => d.To));
         }
 
         Assert.Contains("66 % of the range", Told(Known.Legs, new FactEntry("hypermobility")), StringComparison.Ordinal);
@@ -91,29 +96,44 @@ public class ScreenTests
     }
 
     [Property(MaxTest = 60)]
-    public Property No_plan_that_passes_the_screen_contains_a_step_a_rule_avoids() => Prop.ForAll(SomeFacts(), facts =>
-    {
-        var subject = new ScreenSubject(Known.Day, Adult, facts);
-        var plan = Swaps.Settle(subject, Known.Context(Known.Flow(Known.Legs)));
-        var last = Screen.Run(subject, plan, Known.Base.HouseSchool, Known.Usual, Known.Base);
-        var triggered = Screen.Triggered(subject, Known.Base.HouseSchool, Known.Base);
-        return last.Swaps.Count == 0
-            && last.Findings.All(f => f.Outcome is not Outcome.Avoid)
-            && plan.Steps.All(s => !triggered.Any(t => t.Rule.Then.Any(e => e.Outcome is Outcome.Avoid && e.On is not null
-                && t.Triggers.Any(x => Touching.Touches(e.On, x.Entry, s, Known.Base)))));
-    });
+    public Property No_plan_that_passes_the_screen_contains_a_step_a_rule_avoids() =>
+        FsCheck.Fluent.Prop.ForAll(
+            SomeFacts(),
+            facts =>
+            {
+                var subject = new ScreenSubject(Known.Day, Adult, facts);
+                var plan = Swaps.Settle(subject, Known.Context(Known.Flow(Known.Legs)));
+                var last = Screener.Run(subject, plan, Known.Base.HouseSchool, Known.Usual, Known.Base);
+                var triggered = Screener.Triggered(subject, Known.Base.HouseSchool, Known.Base);
+                return last.Swaps.Count == 0
+                    && last.Findings.All(f => f.Outcome is not Outcome.Avoid)
+                    && plan.Steps.All(s =>
+                        !triggered.Any(t =>
+                            t.Rule.Then.Any(e =>
+                                e.Outcome is Outcome.Avoid
+                                && e.On is not null
+                                && t.Triggers.Any(x => Touching.Touches(e.On, x.Entry, s, Known.Base))
+                            )
+                        )
+                    );
+            }
+        );
 
     [Property(MaxTest = 60)]
-    public Property The_order_of_facts_does_not_matter_and_another_fact_never_weakens_the_verdict() => Prop.ForAll(SomeFacts(), facts =>
-    {
-        var plan = Known.Flow(Known.Legs);
-        var forwards = Known.Screened(plan, Adult, facts);
-        var backwards = Known.Screened(plan, Adult, [.. Enumerable.Reverse(facts)]);
-        var fewer = Known.Screened(plan, Adult, [.. facts.Skip(1)]);
-        return forwards.Verdict == backwards.Verdict
-            && forwards.Findings.Select(f => f.Rule + f.Title).SequenceEqual(backwards.Findings.Select(f => f.Rule + f.Title))
-            && Rank(forwards.Verdict) <= Rank(fewer.Verdict);
-    });
+    public Property The_order_of_facts_does_not_matter_and_another_fact_never_weakens_the_verdict() =>
+        FsCheck.Fluent.Prop.ForAll(
+            SomeFacts(),
+            facts =>
+            {
+                var plan = Known.Flow(Known.Legs);
+                var forwards = Known.Screened(plan, Adult, facts);
+                var backwards = Known.Screened(plan, Adult, [.. Enumerable.Reverse(facts)]);
+                var fewer = Known.Screened(plan, Adult, [.. facts.Skip(1)]);
+                return forwards.Verdict == backwards.Verdict
+                    && forwards.Findings.Select(f => f.Rule + f.Title).SequenceEqual(backwards.Findings.Select(f => f.Rule + f.Title))
+                    && Rank(forwards.Verdict) <= Rank(fewer.Verdict);
+            }
+        );
 
     [Fact]
     public void A_sprain_touches_its_own_limb_and_side_only()
@@ -129,7 +149,7 @@ public class ScreenTests
     {
         var lenient = Known.Base.Schools["long-hold"];
         var plan = FlowPlans.FromFlow(Known.Base.Flows[Known.Groin], Known.Base, lenient);
-        var result = Screen.Run(new(Known.Day, Adult, [new("diabetes")]), plan, lenient, Known.Usual, Known.Base);
+        var result = Screener.Run(new(Known.Day, Adult, [new("diabetes")]), plan, lenient, Known.Usual, Known.Base);
         Assert.Contains(result.Findings, f => f.Rule == "compression-hold.diabetes" && f.Outcome is Outcome.Note);
         var held = Known.Screened(Known.Flow(Known.Groin), Adult, new FactEntry("diabetes")).Findings[0].Schools;
         Assert.Contains("House rules", held);
@@ -144,7 +164,9 @@ public class ScreenTests
         Assert.Equal(Outcome.Emergency, missing[0].Strongest);
         Assert.Contains(missing, m => m.Fact == "diabetes" && m.Steps.SequenceEqual(["Groin compression hold"]));
         Assert.DoesNotContain(missing, m => m.Fact == "shoulder-painful-click");
-        var asked = missing.Select(m => m.Region is { } r ? new FactEntry(m.Fact, Region: r) : new FactEntry(m.Fact, FactStatus.No)).ToList();
+        var asked = missing
+            .Select(m => m.Region is { } r ? new FactEntry(m.Fact, Region: r) : new FactEntry(m.Fact, FactStatus.No))
+            .ToList();
         Assert.Empty(MissingFacts.For(new(Known.Day, Adult, asked), plan, Known.Base.HouseSchool, Known.Base));
     }
 
@@ -152,26 +174,43 @@ public class ScreenTests
     public void Emergency_and_refer_first_cannot_be_overridden_the_rest_needs_a_reason()
     {
         var chest = Known.Screened(Known.Flow(Known.Legs), Adult, new FactEntry("chest-pain-at-rest"));
-        Assert.Equal("cannot-override", Assert.Throws<RefusalException>(() =>
-            StartGate.CheckOverride("emergency.chest-pain", "It has always been like that.", chest.Findings)).Code);
+        Assert.Equal(
+            "cannot-override",
+            Assert
+                .Throws<RefusalException>(() =>
+                    StartGate.CheckOverride("emergency.chest-pain", "It has always been like that.", chest.Findings)
+                )
+                .Code
+        );
         var fever = Known.Screened(Known.Flow(Known.Legs), Adult, new FactEntry("fever"));
-        Assert.Equal("reason-too-short", Assert.Throws<RefusalException>(() => StartGate.CheckOverride("postpone.fever", "ok", fever.Findings)).Code);
+        Assert.Equal(
+            "reason-too-short",
+            Assert.Throws<RefusalException>(() => StartGate.CheckOverride("postpone.fever", "ok", fever.Findings)).Code
+        );
         Assert.False(StartGate.Decide(fever.Findings, []).MayStart);
-        Assert.True(StartGate.Decide(fever.Findings, [new("postpone.fever", "Only warm, measured twice: 37.1.", "Odile Fenn", Instant.MinValue)]).MayStart);
-        Assert.False(StartGate.Decide(chest.Findings, [new("emergency.chest-pain", "a reason that must not count", "Odile Fenn", Instant.MinValue)]).MayStart);
+        Assert.True(
+            StartGate
+                .Decide(fever.Findings, [new("postpone.fever", "Only warm, measured twice: 37.1.", "Odile Fenn", Instant.MinValue)])
+                .MayStart
+        );
+        Assert.False(
+            StartGate
+                .Decide(chest.Findings, [new("emergency.chest-pain", "a reason that must not count", "Odile Fenn", Instant.MinValue)])
+                .MayStart
+        );
     }
 
-    private static int Rank(string verdict) => verdict == Screen.Clear
-        ? 99
-        : (int)Enum.GetValues<Outcome>().Single(o => Words.Of(o) == verdict);
+    private static int Rank(string verdict) =>
+        verdict == Screener.Clear ? 99 : (int)Enum.GetValues<Outcome>().Single(o => Words.Of(o) == verdict);
 
     private static Arbitrary<FactEntry[]> SomeFacts()
     {
-        var one = from fact in Gen.Elements(Known.Base.Facts.All.Select(f => f.Id))
-                  from side in Gen.Elements<Side?>(null, Side.Left, Side.Right)
-                  from status in Gen.Elements(FactStatus.Known, FactStatus.Suspected, FactStatus.Past)
-                  from region in Gen.Elements(null, "leg", "thigh-inner", "groin")
-                  select new FactEntry(fact, status, Side: side, Region: region);
+        var one =
+            from fact in Gen.Elements(Known.Base.Facts.All.Select(f => f.Id))
+            from side in Gen.Elements<Side?>(null, Side.Left, Side.Right)
+            from status in Gen.Elements(FactStatus.Known, FactStatus.Suspected, FactStatus.Past)
+            from region in Gen.Elements(null, "leg", "thigh-inner", "groin")
+            select new FactEntry(fact, status, Side: side, Region: region);
         return Gen.ArrayOf(one, 4).Select(f => f.DistinctBy(x => x.Fact).ToArray()).ToArbitrary();
     }
 }

@@ -1,8 +1,9 @@
-using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Web.Today;
 using FsCheck;
 using FsCheck.Fluent;
 using FsCheck.Xunit;
@@ -18,7 +19,8 @@ public class StrictReadingTests
 
     private static FactEntry Medicine(string name) => new("medicine", Detail: new Dictionary<string, string> { ["name"] = name });
 
-    private static FactEntry Pregnant(params (string Key, string Date)[] dates) => new("pregnancy", Detail: dates.ToDictionary(d => d.Key, d => d.Date));
+    private static FactEntry Pregnant(params (string Key, string Date)[] dates) =>
+        new("pregnancy", Detail: dates.ToDictionary(d => d.Key, d => d.Date));
 
     [Fact]
     public void An_unknown_medicine_is_read_as_a_blood_thinner_and_said()
@@ -45,7 +47,9 @@ public class StrictReadingTests
         var legs = Known.Screened(Known.Flow(Known.Legs), Adult, both);
         Assert.Contains(legs.Findings, f => f.Rule == "pregnancy.from-20-weeks");
         Assert.Contains("12 weeks and 20 weeks", Assert.Single(legs.Unresolved!).Saying, StringComparison.Ordinal);
-        Assert.Empty(Known.Screened(Known.Flow(Known.Legs), Adult, Pregnant(("dueDate", "2026-09-14"), ("lastPeriod", "2025-12-10"))).Unresolved!);
+        Assert.Empty(
+            Known.Screened(Known.Flow(Known.Legs), Adult, Pregnant(("dueDate", "2026-09-14"), ("lastPeriod", "2025-12-10"))).Unresolved!
+        );
     }
 
     [Theory]
@@ -53,7 +57,11 @@ public class StrictReadingTests
     [InlineData("1960-01-01")]
     public void A_pregnancy_that_the_birth_date_makes_impossible_is_doubted_aloud_and_still_screened(string birth)
     {
-        var result = Known.Screened(Known.Flow(Known.Groin), NodaTime.Text.LocalDatePattern.Iso.Parse(birth).Value, Pregnant(("dueDate", "2026-07-20")));
+        var result = Known.Screened(
+            Known.Flow(Known.Groin),
+            NodaTime.Text.LocalDatePattern.Iso.Parse(birth).Value,
+            Pregnant(("dueDate", "2026-07-20"))
+        );
         Assert.Contains("one of the two is wrong", Assert.Single(result.Unresolved!).Saying, StringComparison.Ordinal);
         Assert.Contains(result.Findings, f => f.Rule == "compression-hold.pregnancy");
     }
@@ -61,11 +69,23 @@ public class StrictReadingTests
     [Fact]
     public void Where_consent_must_be_given_a_vulnerable_region_waits_for_its_yes()
     {
-        ScreenResult With(params FactEntry[] facts) => Screen.Run(
-            new(Known.Day, Adult, facts, ConsentMustBeGiven: true), Known.Flow(Known.Groin), Known.Base.HouseSchool, Known.Usual, Known.Base);
+        ScreenResult With(params FactEntry[] facts) =>
+            Screener.Run(
+                new(Known.Day, Adult, facts, ConsentMustBeGiven: true),
+                Known.Flow(Known.Groin),
+                Known.Base.HouseSchool,
+                Known.Usual,
+                Known.Base
+            );
         Assert.Contains(With().Findings, f => f.Rule == "consent.not-given" && f.Outcome is Outcome.Avoid);
-        Assert.DoesNotContain(With(new FactEntry("consent-given", Region: "groin")).Findings, f => f.Rule.StartsWith("consent", StringComparison.Ordinal));
-        Assert.Contains(With(new FactEntry("consent-given", Region: "groin", Until: Known.Day.PlusDays(-1))).Findings, f => f.Rule == "consent.not-given");
+        Assert.DoesNotContain(
+            With(new FactEntry("consent-given", Region: "groin")).Findings,
+            f => f.Rule.StartsWith("consent", StringComparison.Ordinal)
+        );
+        Assert.Contains(
+            With(new FactEntry("consent-given", Region: "groin", Until: Known.Day.PlusDays(-1))).Findings,
+            f => f.Rule == "consent.not-given"
+        );
         Assert.Contains(With(new FactEntry("consent-refused", Region: "groin")).Findings, f => f.Rule == "consent.region");
     }
 
@@ -76,8 +96,13 @@ public class StrictReadingTests
     public void A_written_OK_lifts_only_what_it_covers_and_only_while_it_holds(string rule, string given, string expires, string verdict)
     {
         LocalDate Day(string text) => NodaTime.Text.LocalDatePattern.Iso.Parse(text).Value;
-        var subject = new ScreenSubject(Known.Day, Adult, [new("clot")], [new(rule, "Dr Hale", Day(given), Day(expires), "gentle foot reflexes")]);
-        Assert.Equal(verdict, Screen.Run(subject, Known.Flow("feet-fluid"), Known.Base.HouseSchool, Known.Usual, Known.Base).Verdict);
+        var subject = new ScreenSubject(
+            Known.Day,
+            Adult,
+            [new("clot")],
+            [new(rule, "Dr Hale", Day(given), Day(expires), "gentle foot reflexes")]
+        );
+        Assert.Equal(verdict, Screener.Run(subject, Known.Flow("feet-fluid"), Known.Base.HouseSchool, Known.Usual, Known.Base).Verdict);
     }
 
     [Theory]
@@ -87,24 +112,51 @@ public class StrictReadingTests
     [InlineData("clearance.clot", "Dr Hale", "2026-03-03", "2026-03-20", "feet only", "given-after-today")]
     [InlineData("clearance.clot", "Dr Hale", "2026-02-20", "2026-02-19", "feet only", "expires-before-given")]
     [InlineData("clearance.clot", "Dr Hale", "2026-01-20", "2026-03-01", "feet only", "expired")]
-    public void A_written_OK_that_cannot_stand_is_refused(string rule, string physician, string given, string expires, string scope, string code)
+    public void A_written_OK_that_cannot_stand_is_refused(
+        string rule,
+        string physician,
+        string given,
+        string expires,
+        string scope,
+        string code
+    )
     {
         LocalDate Day(string text) => NodaTime.Text.LocalDatePattern.Iso.Parse(text).Value;
-        Assert.Equal(code, Assert.Throws<RefusalException>(() =>
-            ClearanceCheck.Check(new(rule, physician, Day(given), Day(expires), scope), Known.Day, Known.Base)).Code);
+        Assert.Equal(
+            code,
+            Assert
+                .Throws<RefusalException>(() =>
+                    ClearanceCheck.Check(new(rule, physician, Day(given), Day(expires), scope), Known.Day, Known.Base)
+                )
+                .Code
+        );
     }
 
     [Fact]
     public void A_letter_rests_on_the_findings_and_is_not_written_without_them()
     {
-        var subject = new LetterSubject("Sedge Oumari", new(Known.Day, Adult, [new("hot-swollen-calf", Side: Side.Right), new("diabetes")]), "Hot since yesterday.", "Legs on the mat", "Teo Marsh");
+        var subject = new LetterSubject(
+            "Sedge Oumari",
+            new(Known.Day, Adult, [new("hot-swollen-calf", Side: Side.Right), new("diabetes")]),
+            "Hot since yesterday.",
+            "Legs on the mat",
+            "Teo Marsh"
+        );
         var findings = Known.Screened(Known.Flow(Known.Legs), Adult, [.. subject.Screened.Facts]).Findings;
         var letter = Letters.Draft(LetterKind.Referral, subject, findings, Known.Base);
         Assert.True(letter.Urgent);
         Assert.Contains("hot, red, swollen or painful calf, right", letter.Parts[0].Lines);
-        Assert.Contains(letter.Parts[0].Lines, l => l.StartsWith("Also known to us: ", StringComparison.Ordinal) && l.Contains("diabetes", StringComparison.Ordinal));
-        Assert.Equal("no-ground", Assert.Throws<RefusalException>(() => Letters.Draft(LetterKind.Clearance, subject, findings, Known.Base)).Code);
-        var click = Known.Screened(Known.Flow("neck-then-shoulder"), Adult, new FactEntry("shoulder-painful-click", Side: Side.Right)).Findings;
+        Assert.Contains(
+            letter.Parts[0].Lines,
+            l => l.StartsWith("Also known to us: ", StringComparison.Ordinal) && l.Contains("diabetes", StringComparison.Ordinal)
+        );
+        Assert.Equal(
+            "no-ground",
+            Assert.Throws<RefusalException>(() => Letters.Draft(LetterKind.Clearance, subject, findings, Known.Base)).Code
+        );
+        var click = Known
+            .Screened(Known.Flow("neck-then-shoulder"), Adult, new FactEntry("shoulder-painful-click", Side: Side.Right))
+            .Findings;
         Assert.False(Letters.Draft(LetterKind.Referral, subject, click, Known.Base).Urgent);
     }
 
@@ -124,7 +176,10 @@ public class StrictReadingTests
     {
         var plan = Known.Flow(Known.Legs);
         var changed = plan with { Steps = [.. plan.Steps.Select((s, i) => i == 5 ? s with { Region = region } : s)] };
-        Assert.Contains(Known.Screened(changed, Adult).Findings, f => f.Outcome is Outcome.Avoid && f.Steps.SequenceEqual([plan.Steps[5].Id]));
+        Assert.Contains(
+            Known.Screened(changed, Adult).Findings,
+            f => f.Outcome is Outcome.Avoid && f.Steps.SequenceEqual([plan.Steps[5].Id])
+        );
     }
 
     [Theory]
@@ -141,8 +196,8 @@ public class StrictReadingTests
     [Fact]
     public void When_most_of_a_plan_is_out_the_flows_that_go_are_named_freest_first()
     {
-        IReadOnlyList<OtherFlow> Others(params FactEntry[] facts) => OtherFlows.For(
-            new(Known.Day, Adult, facts), Known.Flow("belly-bowl"), Known.Base.HouseSchool, Known.Usual, Known.Base);
+        IReadOnlyList<OtherFlow> Others(params FactEntry[] facts) =>
+            OtherFlows.For(new(Known.Day, Adult, facts), Known.Flow("belly-bowl"), Known.Base.HouseSchool, Known.Usual, Known.Base);
         var full = Others(new FactEntry("meal-within-two-hours"));
         Assert.DoesNotContain(full, f => f.Flow == "belly-bowl");
         Assert.Equal(full.Select(f => f.Touched).Order(), full.Select(f => f.Touched));
@@ -152,40 +207,55 @@ public class StrictReadingTests
 
     private static Arbitrary<(string Flow, FactEntry[] Facts)> Anyone()
     {
-        var one = from fact in Gen.Elements(Known.Base.Facts.All.Where(f => !f.Derived && f.Id != "medicine").Select(f => f.Id))
-                  from side in Gen.Elements<Side?>(null, Side.Left, Side.Right)
-                  from status in Gen.Elements(FactStatus.Known, FactStatus.Known, FactStatus.Suspected, FactStatus.Past)
-                  from region in Gen.Elements(null, "leg", "arm", "abdomen", "sole", "neck", "shoulder-blades")
-                  select new FactEntry(fact, status, Side: side, Region: region);
+        var one =
+            from fact in Gen.Elements(Known.Base.Facts.All.Where(f => !f.Derived && f.Id != "medicine").Select(f => f.Id))
+            from side in Gen.Elements<Side?>(null, Side.Left, Side.Right)
+            from status in Gen.Elements(FactStatus.Known, FactStatus.Known, FactStatus.Suspected, FactStatus.Past)
+            from region in Gen.Elements(null, "leg", "arm", "abdomen", "sole", "neck", "shoulder-blades")
+            select new FactEntry(fact, status, Side: side, Region: region);
         var some = Gen.ArrayOf(one, 4).Select(f => f.DistinctBy(x => x.Fact).ToArray());
         var flow = Gen.Elements(Known.Base.Flows.All.Select(f => f.Id));
         return flow.SelectMany(f => some.Select(s => (f, s))).ToArbitrary();
     }
 
-    /// <summary>Over every flow: the order of facts does not matter, another fact never weakens, and what is settled has nothing left out of rule.</summary>
+    /// <summary>
+    /// Over every flow: the order of facts does not matter, another fact never weakens, and what is settled has nothing left out of rule.
+    /// </summary>
     [Property(MaxTest = 120)]
-    public Property Over_every_flow_the_screen_is_steady_and_settling_settles() => FsCheck.Fluent.Prop.ForAll(Anyone(), who =>
-    {
-        var plan = Known.Flow(who.Flow);
-        var subject = new ScreenSubject(Known.Day, Adult, who.Facts);
-        var all = Known.Screened(plan, Adult, who.Facts);
-        var backwards = Known.Screened(plan, Adult, [.. Enumerable.Reverse(who.Facts)]);
-        var fewer = Known.Screened(plan, Adult, [.. who.Facts.Skip(1)]);
-        var settled = Swaps.Settle(subject, Known.Context(plan));
-        return all.Findings.Select(Said).SequenceEqual(backwards.Findings.Select(Said))
-            && fewer.Findings.All(f => all.Findings.Any(x => x.Rule == f.Rule && x.Outcome == f.Outcome && f.Steps.All(x.Steps.Contains)))
-            && Screen.Run(subject, settled, Known.Base.HouseSchool, Known.Usual, Known.Base).Findings.All(f => f.Outcome is not Outcome.Avoid);
-    });
+    public Property Over_every_flow_the_screen_is_steady_and_settling_settles() =>
+        FsCheck.Fluent.Prop.ForAll(
+            Anyone(),
+            who =>
+            {
+                var plan = Known.Flow(who.Flow);
+                var subject = new ScreenSubject(Known.Day, Adult, who.Facts);
+                var all = Known.Screened(plan, Adult, who.Facts);
+                var backwards = Known.Screened(plan, Adult, [.. Enumerable.Reverse(who.Facts)]);
+                var fewer = Known.Screened(plan, Adult, [.. who.Facts.Skip(1)]);
+                var settled = Swaps.Settle(subject, Known.Context(plan));
+                return all.Findings.Select(Said).SequenceEqual(backwards.Findings.Select(Said))
+                    && fewer.Findings.All(f =>
+                        all.Findings.Any(x => x.Rule == f.Rule && x.Outcome == f.Outcome && f.Steps.All(x.Steps.Contains))
+                    )
+                    && Screener
+                        .Run(subject, settled, Known.Base.HouseSchool, Known.Usual, Known.Base)
+                        .Findings.All(f => f.Outcome is not Outcome.Avoid);
+            }
+        );
 
     /// <summary>The strictest cap wins: after settling, every step keeps to every level cap that touches it.</summary>
     [Property(MaxTest = 80)]
-    public Property The_strictest_cap_wins() => FsCheck.Fluent.Prop.ForAll(Anyone(), who =>
-    {
-        var subject = new ScreenSubject(Known.Day, Adult, who.Facts);
-        var settled = Swaps.Settle(subject, Known.Context(Known.Flow(who.Flow)));
-        var limits = new Limits(Screen.Triggered(subject, Known.Base.HouseSchool, Known.Base), Known.Context(settled));
-        return settled.Steps.SequenceEqual(limits.Capped(settled.Steps), new SameLevel());
-    });
+    public Property The_strictest_cap_wins() =>
+        FsCheck.Fluent.Prop.ForAll(
+            Anyone(),
+            who =>
+            {
+                var subject = new ScreenSubject(Known.Day, Adult, who.Facts);
+                var settled = Swaps.Settle(subject, Known.Context(Known.Flow(who.Flow)));
+                var caps = new Caps(Screener.Triggered(subject, Known.Base.HouseSchool, Known.Base), Known.Context(settled));
+                return settled.Steps.SequenceEqual(caps.Capped(settled.Steps), new SameLevel());
+            }
+        );
 
     private static string Said(Finding f) => $"{f.Outcome} {f.Rule} {f.Title} {string.Join(',', f.Steps)}";
 
@@ -201,7 +271,14 @@ public class StrictReadingTests
     {
         foreach (var flow in Known.Base.Flows.All)
         {
-            foreach (var m in MissingFacts.For(new(Known.Day, null, [], ConsentMustBeGiven: true), Known.Flow(flow.Id), Known.Base.HouseSchool, Known.Base))
+            foreach (
+                var m in MissingFacts.For(
+                    new(Known.Day, null, [], ConsentMustBeGiven: true),
+                    Known.Flow(flow.Id),
+                    Known.Base.HouseSchool,
+                    Known.Base
+                )
+            )
             {
                 Assert.True(m.IfYes.HoldsOn(Known.Day));
                 Assert.Equal(m.Region, m.IfYes.Region);

@@ -1,7 +1,10 @@
+using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Web.Today;
 using NodaTime;
 
 namespace AmpleLantern.Core.Tests.Screening;
@@ -15,12 +18,28 @@ public class TouchTests
         [.. Legs.Steps.Where(s => Touching.Touches(on, entry, s, Known.Base)).Select(s => s.Id)];
 
     [Fact]
-    public void A_family_touches_its_techniques() => Assert.Equal(["groin-hold"], Touched(new(Families: ["compression-hold"])));
+    public void A_family_touches_its_techniques() => Assert.Equal(["groin-hold"], Touched(new() { Families = ["compression-hold"] }));
+
+    /// <summary>One list, one place: what the atlas leaves out in pregnancy is what screening leaves out, wherever it is held.</summary>
+    [Fact]
+    public void Every_point_left_out_in_pregnancy_is_screened_wherever_it_is_held_and_no_other()
+    {
+        var rule = Known.Base.Rules["pregnancy.points"].Then.Single().On!;
+        Assert.All(
+            Known.Base.Atlas.Points.All,
+            p =>
+                Assert.Equal(
+                    p.Cautions.Contains("pregnancy"),
+                    Touching.Touches(rule, null, Legs.Steps[0] with { Points = [p.Id], Region = "forearm" }, Known.Base)
+                )
+        );
+        Assert.True(Touching.Touches(rule, null, Legs.Steps[0] with { Points = ["a point of another book"] }, Known.Base));
+    }
 
     [Fact]
     public void A_limb_stands_for_all_its_regions()
     {
-        var leg = Touched(new(Regions: ["leg"]));
+        var leg = Touched(new() { Regions = ["leg"] });
         Assert.Contains("calf-walk.left", leg);
         Assert.Contains("groin-hold", leg);
         Assert.DoesNotContain("arrive", leg);
@@ -30,31 +49,48 @@ public class TouchTests
     [Fact]
     public void Work_on_both_sides_at_once_touches_each_side()
     {
-        var left = Touched(new(Regions: ["calf", "shin-outer"], SameSide: true), new FactEntry("varicose-veins", Side: Side.Left));
+        var left = Touched(new() { Regions = ["calf", "shin-outer"], SameSide = true }, new FactEntry("varicose-veins", Side: Side.Left));
         Assert.Equal(["calf-ease", "calf-walk.left", "calf-squeeze.left", "recheck"], left);
     }
 
     [Fact]
     public void All_members_of_a_target_must_match() =>
-        Assert.Equal(["foot-press.left", "foot-walk.left", "foot-press.right", "foot-walk.right"],
-            Touched(new(Contacts: ["arch-of-foot"], Regions: ["thigh-back"], LevelAbove: 2)));
+        Assert.Equal(
+            ["foot-press.left", "foot-walk.left", "foot-press.right", "foot-walk.right"],
+            Touched(
+                new()
+                {
+                    Contacts = ["arch-of-foot"],
+                    Regions = ["thigh-back"],
+                    LevelAbove = 2,
+                }
+            )
+        );
 
     [Fact]
     public void Lying_on_the_back_counts_in_whatever_way_the_legs_are_placed()
     {
-        Assert.Equal(Legs.Steps.Count, Touched(new(LiesOn: ["back"])).Count);
-        Assert.Empty(Touched(new(LiesOn: ["belly"])));
+        Assert.Equal(Legs.Steps.Count, Touched(new() { LiesOn = ["back"] }).Count);
+        Assert.Empty(Touched(new() { LiesOn = ["belly"] }));
     }
 
     [Fact]
     public void A_run_is_long_only_while_nothing_breaks_it()
     {
         var pregnant = new FactEntry("pregnancy", Detail: new Dictionary<string, string> { ["dueDate"] = "2026-06-01" });
-        List<string> Long(Plan plan) => [.. Known.Screened(plan, new LocalDate(1996, 1, 1), pregnant).Findings
-            .Where(f => f.Rule == "pregnancy.from-20-weeks").SelectMany(f => f.Steps)];
+        List<string> Long(Plan plan) =>
+            [
+                .. Known
+                    .Screened(plan, new LocalDate(1996, 1, 1), pregnant)
+                    .Findings.Where(f => f.Rule == "pregnancy.from-20-weeks")
+                    .SelectMany(f => f.Steps),
+            ];
         Assert.Equal(Legs.Steps.Count, Long(Legs).Count);
         // Half-reclined in every other step: no stretch flat on the back is long.
-        var broken = Legs with { Steps = [.. Legs.Steps.Select((s, i) => i % 2 == 0 ? s with { Position = "half-reclined" } : s)] };
+        var broken = Legs with
+        {
+            Steps = [.. Legs.Steps.Select((s, i) => i % 2 == 0 ? s with { Position = "half-reclined" } : s)],
+        };
         Assert.Empty(Long(broken));
     }
 
@@ -63,7 +99,10 @@ public class TouchTests
     {
         FactEntry[] facts = [new("anticoagulant"), new("lymph-nodes-removed", Side: Side.Left, Region: "leg")];
         var settled = Swaps.Settle(new(Known.Day, null, facts), Known.Context(Legs));
-        Assert.All(settled.Steps.Where(s => s.Side is Side.Left && Known.Base.Regions[s.Region].Limb == "leg"), s => Assert.Equal(1, s.Level));
+        Assert.All(
+            settled.Steps.Where(s => s.Side is Side.Left && Known.Base.Regions[s.Region].Limb == "leg"),
+            s => Assert.Equal(1, s.Level)
+        );
         Assert.All(settled.Steps, s => Assert.True(s.Level <= 2));
         Assert.Contains(settled.Steps, s => s.Side is Side.Right && s.Level == 2);
     }

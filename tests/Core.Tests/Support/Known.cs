@@ -1,7 +1,9 @@
-using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Exchange.Ask;
 using AmpleLantern.Exchange.Knowledge;
+using AmpleLantern.Web.Today;
 using NodaTime;
 
 namespace AmpleLantern.Core.Tests.Support;
@@ -14,14 +16,14 @@ public static class Known
 
     public static readonly PracticeKnowledge Base = KnowledgeFolder.Load(KnowledgeFolder.Shipped).WithRules([]);
     public static readonly LocalDate Day = new(2026, 3, 2);
-    public static readonly Tempo Usual = TempoOf.Measures(12, 170, 8.5, Base.Defaults);
+    public static readonly Tempo Usual = TempoOf.Measures(12, 170, 8.5, Base);
 
     public static Plan Flow(string id) => FlowPlans.FromFlow(Base.Flows[id], Base, Base.HouseSchool);
 
     public static Expansion Expand(Plan plan) => PlanExpansion.Expand(plan, Usual, Base);
 
     public static ScreenResult Screened(Plan plan, LocalDate? birth, params FactEntry[] facts) =>
-        Screen.Run(new(Day, birth, facts), plan, Base.HouseSchool, Usual, Base);
+        Screener.Run(new(Day, birth, facts), plan, Base.HouseSchool, Usual, Base);
 
     public static ScreenContext Context(Plan plan) => new(plan, Expand(plan), Base.HouseSchool, Usual, Base);
 }

@@ -22,7 +22,9 @@ public static class Repository
             System.IO.File.WriteAllText(path, made);
         }
 
-        Assert.True(System.IO.File.Exists(path) && made == System.IO.File.ReadAllText(path),
-            $"{path} is not what the program says any more: run this test with {variable}=write and look at the difference.");
+        Assert.True(
+            System.IO.File.Exists(path) && made == System.IO.File.ReadAllText(path),
+            $"{path} is not what the program says any more: run this test with {variable}=write and look at the difference."
+        );
     }
 }

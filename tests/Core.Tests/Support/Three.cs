@@ -1,7 +1,8 @@
 using AmpleLantern.Core.Atlas;
-using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Measuring;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Web.Access;
 
 namespace AmpleLantern.Core.Tests.Support;
 
@@ -14,19 +15,23 @@ public static class Three
     public static readonly IReadOnlyDictionary<string, BodyMeasures> People = new Dictionary<string, BodyMeasures>
     {
         ["short and broad"] = new(150, Build.Broad),
-        ["middling, long in the leg"] = new(172, Build.Average, new Dictionary<string, double>
-        {
-            [Stretches.KneeToLateralMalleolus] = 46,
-            [Stretches.TrochanterToKnee] = 45,
-            [Stretches.ElbowToWrist] = 23.5,
-            [Stretches.XiphoidToNavel] = 18,
-        }),
+        ["middling, long in the leg"] = new(
+            172,
+            Build.Average,
+            new Dictionary<string, double>
+            {
+                [CunStretches.KneeToLateralMalleolus] = 46,
+                [CunStretches.TrochanterToKnee] = 45,
+                [CunStretches.ElbowToWrist] = 23.5,
+                [CunStretches.XiphoidToNavel] = 18,
+            }
+        ),
         ["tall and slim"] = new(195, Build.Slim),
     };
 
     public static TheoryData<string> All => [.. People.Keys];
 
-    public static CunScale Scale(string who) => new(People[who], BodyMeasures.Nothing, Known.Base.Atlas.Stretches, Known.Base.Defaults);
+    public static CunScale Scale(string who) => new(People[who], BodyMeasures.Nothing, Known.Base.Atlas.Stretches, Known.Base.UsualBody);
 
     public static Posed Of(string who, string position = "standing")
     {
@@ -34,7 +39,10 @@ public static class Three
         {
             return Laid.TryGetValue((who, position), out var found)
                 ? found
-                : Laid[(who, position)] = new(Known.Base, new(BodySize.Of(People[who], Known.Base.Atlas.Stretches), Poses.Of(position)));
+                : Laid[(who, position)] = new(
+                    Known.Base,
+                    new(BodySize.Of(People[who], Known.Base.Atlas.Stretches), Known.Base.Poses.Of(position))
+                );
         }
     }
 }

@@ -38,7 +38,8 @@ public class PatternsTests
         Assert.Equal(stations, Patterns.StationsByHand(path, hand));
 
     [Fact]
-    public void A_percussion_pass_taps_up_and_down() => Assert.Equal([1, 2, 3, 4, 3, 2, 1], Patterns.PercussionPass(4).Select(p => p.Station));
+    public void A_percussion_pass_taps_up_and_down() =>
+        Assert.Equal([1, 2, 3, 4, 3, 2, 1], Patterns.PercussionPass(4).Select(p => p.Station));
 
     [Fact]
     public void Neck_traction_is_seven_pulls_of_twelve_seconds()
@@ -49,15 +50,22 @@ public class PatternsTests
     }
 
     [Fact]
-    public void A_circle_goes_round_its_stations_in_order() => Assert.Equal([1, 2, 3, 4, 1, 2, 3, 4], Patterns.Circle(4, 2).Select(p => p.Station));
+    public void A_circle_goes_round_its_stations_in_order() =>
+        Assert.Equal([1, 2, 3, 4, 1, 2, 3, 4], Patterns.Circle(4, 2).Select(p => p.Station));
 
     [Fact]
     public void What_cannot_be_pressed_is_refused()
     {
         Action[] impossible =
         [
-            () => Patterns.OutAndBack(1), () => Patterns.OutAndBack(1000), () => Patterns.RoundTrips(3, 0), () => Patterns.Circle(2, 1),
-            () => Patterns.Hold(null, null), () => Patterns.Hold(-3, null), () => Patterns.Traction(0, 12, null), () => Patterns.StationsByHand(1, 0),
+            () => Patterns.OutAndBack(1),
+            () => Patterns.OutAndBack(1000),
+            () => Patterns.RoundTrips(3, 0),
+            () => Patterns.Circle(2, 1),
+            () => Patterns.Hold(null, null),
+            () => Patterns.Hold(-3, null),
+            () => Patterns.Traction(0, 12, null),
+            () => Patterns.StationsByHand(1, 0),
         ];
         Assert.All(impossible, i => Assert.Throws<KnowledgeException>(i));
     }

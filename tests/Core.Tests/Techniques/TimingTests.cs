@@ -1,4 +1,4 @@
-using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Techniques;
 using FsCheck;
 using FsCheck.Xunit;

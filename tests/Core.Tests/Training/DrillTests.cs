@@ -1,4 +1,8 @@
-using AmpleLantern.Core.Pressure;
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
 using AmpleLantern.Core.Training;
 using AmpleLantern.Devices;
@@ -18,7 +22,15 @@ public class DrillTests
     {
         var target = Target("hold-forty");
         Assert.Equal(16.5 * 6 * 2, target.PeakNewtons, 1);
-        var small = DrillTarget.For(Known.Base.Training.Drills["hold-forty"], Learner with { AreasCm2 = new Dictionary<string, double> { ["palm"] = 48 } }, Breaths, Known.Base);
+        var small = DrillTarget.For(
+            Known.Base.Training.Drills["hold-forty"],
+            Learner with
+            {
+                AreasCm2 = new Dictionary<string, double> { ["palm"] = 48 },
+            },
+            Breaths,
+            Known.Base
+        );
         Assert.Equal(target.PeakNewtons * 0.8, small.PeakNewtons, 1);
     }
 
@@ -60,11 +72,17 @@ public class DrillTests
         var hold = target.Phases.Single(p => p.Holds);
         var mat = Known.Base.Training.Model.Mat;
         MatSample Reading(int i, double breath, double tension) => new(hold.StartSeconds + 2 + (i / 100.0), 80, 80, breath, tension);
-        var calm = target.MomentAt([.. Enumerable.Range(0, 20).Select(i => Reading(i, 1 - (i * 0.02), mat.TenseFrom - 0.1))], mat);
+        var calm = target.MomentAt(
+            [.. Enumerable.Range(0, 20).Select(i => Reading(i, 1 - (i * 0.02), mat.TenseFrom - 0.1))],
+            Known.Base.Training.Model
+        );
         Assert.Equal(new(hold.Say, Math.Round(target.PeakNewtons, 1), BreathesOut: true, Tenses: false), calm);
-        var tense = target.MomentAt([.. Enumerable.Range(0, 20).Select(i => Reading(i, -1 + (i * 0.02), mat.TenseFrom + 0.1))], mat);
+        var tense = target.MomentAt(
+            [.. Enumerable.Range(0, 20).Select(i => Reading(i, -1 + (i * 0.02), mat.TenseFrom + 0.1))],
+            Known.Base.Training.Model
+        );
         Assert.Equal((false, true), (tense.BreathesOut, tense.Tenses));
-        Assert.Equal(new(target.Phases[0].Say, Math.Round(target.At(0), 1), null, null), target.MomentAt([], mat));
+        Assert.Equal(new(target.Phases[0].Say, Math.Round(target.At(0), 1), null, null), target.MomentAt([], Known.Base.Training.Model));
     }
 
     /// <summary>On the breath, an out-breath and an in-breath together last 60 / rate seconds.</summary>
@@ -86,16 +104,21 @@ public class DrillTests
         Assert.True(score.Points >= 80, $"{score.Points}");
     }
 
-    public static TheoryData<string, Judged, Func<double, DrillTarget, (double, double)>> Faults => new()
-    {
-        { "slow-sink", Judged.Overshoot, (t, g) => Half(g.At(t) * 1.5) },
-        { "slow-sink", Judged.Jabs, (t, g) => Half(t is > 3 and < 3.4 or > 5 and < 5.4 or > 7 and < 7.4 ? g.PeakNewtons * 0.9 : 0.1 * g.PeakNewtons) },
-        { "hold-forty", Judged.Evenness, (t, g) => Half(g.At(t) * (1 + (0.3 * Math.Sin(t * 2)))) },
-        { "hold-forty", Judged.Hold, (t, g) => Half(t > 20 ? 0 : g.At(t)) },
-        { "both-hands", Judged.Symmetry, (t, g) => (g.At(t) * 0.8, g.At(t) * 0.2) },
-        { "slow-sink", Judged.Release, (t, g) => Half(t < 12 ? g.At(t) : 0) },
-        { "out-breath", Judged.Breath, (t, g) => Half(g.At(t + (60 / Breaths / 2))) },
-    };
+    public static TheoryData<string, Judged, Func<double, DrillTarget, (double, double)>> Faults =>
+        new()
+        {
+            { "slow-sink", Judged.Overshoot, (t, g) => Half(g.At(t) * 1.5) },
+            {
+                "slow-sink",
+                Judged.Jabs,
+                (t, g) => Half(t is > 3 and < 3.4 or > 5 and < 5.4 or > 7 and < 7.4 ? g.PeakNewtons * 0.9 : 0.1 * g.PeakNewtons)
+            },
+            { "hold-forty", Judged.Evenness, (t, g) => Half(g.At(t) * (1 + (0.3 * Math.Sin(t * 2)))) },
+            { "hold-forty", Judged.Hold, (t, g) => Half(t > 20 ? 0 : g.At(t)) },
+            { "both-hands", Judged.Symmetry, (t, g) => (g.At(t) * 0.8, g.At(t) * 0.2) },
+            { "slow-sink", Judged.Release, (t, g) => Half(t < 12 ? g.At(t) : 0) },
+            { "out-breath", Judged.Breath, (t, g) => Half(g.At(t + (60 / Breaths / 2))) },
+        };
 
     [Theory]
     [MemberData(nameof(Faults))]

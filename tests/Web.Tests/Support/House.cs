@@ -2,8 +2,10 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using AmpleLantern.Data;
-using AmpleLantern.Data.Demo;
 using AmpleLantern.Data.Keeping;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Demo;
+using AmpleLantern.Web.Access;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.Mvc.Testing.Handlers;
@@ -113,7 +115,9 @@ public sealed class HouseClock : IClock
     public Instant GetCurrentInstant() => Stands ?? SystemClock.Instance.GetCurrentInstant() + By;
 }
 
-/// <summary>Another start of the program on the same data, perhaps with other knowledge or on a practice's own; what it moved into goes with it.</summary>
+/// <summary>
+/// Another start of the program on the same data, perhaps with other knowledge or on a practice's own; what it moved into goes with it.
+/// </summary>
 public sealed class HouseOn(string folder, string? knowledge = null, bool demo = true) : House
 {
     public override string Folder => folder;
@@ -189,7 +193,9 @@ public sealed class Guest
         using var request = new HttpRequestMessage(method, path);
         if (body is not null)
         {
-            request.Content = body is string text ? new StringContent(text, System.Text.Encoding.UTF8, "application/json") : JsonContent.Create(body);
+            request.Content = body is string text
+                ? new StringContent(text, System.Text.Encoding.UTF8, "application/json")
+                : JsonContent.Create(body);
         }
 
         if (SendToken && cookies.GetCookies(http.BaseAddress!)["lantern-token"] is { } token)
@@ -199,14 +205,17 @@ public sealed class Guest
 
         Last = await http.SendAsync(request);
         var answer = await Last.Content.ReadAsStringAsync();
-        return answer.Length > 0 && Last.Content.Headers.ContentType?.MediaType?.Contains("json", StringComparison.Ordinal) == true ? JsonNode.Parse(answer) : null;
+        return answer.Length > 0 && Last.Content.Headers.ContentType?.MediaType?.Contains("json", StringComparison.Ordinal) == true
+            ? JsonNode.Parse(answer)
+            : null;
     }
 
     /// <summary>Id of today's visit of a client of the demo.</summary>
     public async Task<string> VisitOf(string client)
     {
         var today = await Get("/api/today");
-        return (string)today!["visits"]!.AsArray().Single(v => ((string)v!["clientName"]!).StartsWith(client, StringComparison.Ordinal))!["id"]!;
+        return (string)
+            today!["visits"]!.AsArray().Single(v => ((string)v!["clientName"]!).StartsWith(client, StringComparison.Ordinal))!["id"]!;
     }
 
     public async Task<JsonNode> Visit(string id) => (await Get($"/api/visits/{id}"))!;

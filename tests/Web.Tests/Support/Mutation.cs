@@ -7,11 +7,41 @@ public sealed class Mutation(Random random)
 {
     private static readonly Func<JsonNode?>[] Nasty =
     [
-        () => null, () => "", () => "   ", () => 0, () => -1, () => 1e308, () => -1e12, () => 2147483647, () => 2147483648, () => 1e-300, () => 0.5, () => true,
-        () => new JsonArray(), () => new JsonArray((JsonNode?)null), () => new JsonObject(), () => new JsonArray(1, "a"), () => "0001-01-01", () => "9999-12-31",
-        () => "2026-02-30", () => "1e9", () => "../../etc/passwd", () => "'; DROP TABLE Visits; --", () => "<script>x</script>", () => new string('a', 200_000),
-        () => new string('ä', 1_999), () => "\u0000", () => "\u202Ereversed", () => "👩‍🦽", () => "00000000-0000-0000-0000-000000000000", () => "24:00", () => "23:59:59.999",
-        () => "left", () => "known", () => "none", () => new JsonObject { ["fact"] = "diabetes" },
+        () => null,
+        () => "",
+        () => "   ",
+        () => 0,
+        () => -1,
+        () => 1e308,
+        () => -1e12,
+        () => 2147483647,
+        () => 2147483648,
+        () => 1e-300,
+        () => 0.5,
+        () => true,
+        () => new JsonArray(),
+        () => new JsonArray((JsonNode?)null),
+        () => new JsonObject(),
+        () => new JsonArray(1, "a"),
+        () => "0001-01-01",
+        () => "9999-12-31",
+        () => "2026-02-30",
+        () => "1e9",
+        () => "../../etc/passwd",
+        () => "'; DROP TABLE Visits; --",
+        () => "<script>x</script>",
+        () => new string('a', 200_000),
+        () => new string('ä', 1_999),
+        () => "\u0000",
+        () => "\u202Ereversed",
+        () => "👩‍🦽",
+        () => "00000000-0000-0000-0000-000000000000",
+        () => "24:00",
+        () => "23:59:59.999",
+        () => "left",
+        () => "known",
+        () => "none",
+        () => new JsonObject { ["fact"] = "diabetes" },
     ];
 
     public JsonNode? Of(JsonNode? body)
@@ -133,7 +163,9 @@ public sealed class Bodies(JsonNode document, Random random)
             return Of(choices[random.Next(choices.Count)]!, name, depth);
         }
 
-        var types = schema["type"] is JsonArray several ? [.. several.Select(t => (string)t!)] : new[] { (string?)schema["type"] ?? "string" };
+        var types = schema["type"] is JsonArray several
+            ? [.. several.Select(t => (string)t!)]
+            : new[] { (string?)schema["type"] ?? "string" };
         var type = types[random.Next(types.Length)];
         if (schema["enum"] is JsonArray words && type is "string")
         {
@@ -147,9 +179,15 @@ public sealed class Bodies(JsonNode document, Random random)
 
         return type switch
         {
-            "object" when depth < Deepest && schema["properties"] is JsonObject properties => Filled(properties, schema["required"] as JsonArray, depth),
+            "object" when depth < Deepest && schema["properties"] is JsonObject properties => Filled(
+                properties,
+                schema["required"] as JsonArray,
+                depth
+            ),
             "object" => new JsonObject(),
-            "array" when depth < Deepest && schema["items"] is { } items => new JsonArray([.. Enumerable.Range(0, random.Next(3)).Select(_ => Of(items, name, depth + 1))]),
+            "array" when depth < Deepest && schema["items"] is { } items => new JsonArray([
+                .. Enumerable.Range(0, random.Next(3)).Select(_ => Of(items, name, depth + 1)),
+            ]),
             "array" => new JsonArray(),
             "integer" => random.Next(-2, 90),
             "number" => Math.Round(random.NextDouble() * 200, 1),
@@ -182,14 +220,18 @@ public sealed class Bodies(JsonNode document, Random random)
 
     private JsonNode? Known(string name, string type)
     {
-        var fits = seen.GetValueOrDefault(name)?.Where(n => n.GetValueKind() switch
-        {
-            System.Text.Json.JsonValueKind.String => type is "string",
-            System.Text.Json.JsonValueKind.Number => type is "number" or "integer",
-            System.Text.Json.JsonValueKind.Object => type is "object",
-            System.Text.Json.JsonValueKind.Array => type is "array",
-            _ => false,
-        }).ToList();
+        var fits = seen.GetValueOrDefault(name)
+            ?.Where(n =>
+                n.GetValueKind() switch
+                {
+                    System.Text.Json.JsonValueKind.String => type is "string",
+                    System.Text.Json.JsonValueKind.Number => type is "number" or "integer",
+                    System.Text.Json.JsonValueKind.Object => type is "object",
+                    System.Text.Json.JsonValueKind.Array => type is "array",
+                    _ => false,
+                }
+            )
+            .ToList();
         return fits is { Count: > 0 } ? fits[random.Next(fits.Count)] : null;
     }
 }

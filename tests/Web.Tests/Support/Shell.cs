@@ -1,4 +1,6 @@
 using System.Diagnostics;
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Knowledge;
 using Microsoft.Data.Sqlite;
 
 namespace AmpleLantern.Web.Tests.Support;
@@ -10,7 +12,13 @@ public static class Shell
 
     public static (int Code, string Said, string Told) Run(params string[] words)
     {
-        using var process = Process.Start(new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, .. words]) { RedirectStandardError = true, RedirectStandardOutput = true })!;
+        using var process = Process.Start(
+            new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, .. words])
+            {
+                RedirectStandardError = true,
+                RedirectStandardOutput = true,
+            }
+        )!;
         var said = process.StandardOutput.ReadToEndAsync();
         var told = process.StandardError.ReadToEnd().Trim();
         Assert.True(process.WaitForExit(Patience), "it did not end");

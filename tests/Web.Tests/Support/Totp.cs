@@ -3,7 +3,9 @@ using System.Security.Cryptography;
 
 namespace AmpleLantern.Web.Tests.Support;
 
-/// <summary>What an app shows: TOTP by RFC 6238, six digits, 30 s, SHA-1. Written for the tests from the RFC, apart from what the program uses.</summary>
+/// <summary>
+/// What an app shows: TOTP by RFC 6238, six digits, 30 s, SHA-1. Written for the tests from the RFC, apart from what the program uses.
+/// </summary>
 public static class Totp
 {
     private const string Base32 = "ABCDEFGHIJKLMNOPQRSTUVWXYZ234567";
@@ -19,7 +21,10 @@ public static class Totp
         var hash = HMACSHA1.HashData(secret, message);
 #pragma warning restore CA5350
         var at = hash[^1] & 0xf;
-        return ((BinaryPrimitives.ReadInt32BigEndian(hash.AsSpan(at, 4)) & 0x7fffffff) % 1_000_000).ToString("000000", System.Globalization.CultureInfo.InvariantCulture);
+        return ((BinaryPrimitives.ReadInt32BigEndian(hash.AsSpan(at, 4)) & 0x7fffffff) % 1_000_000).ToString(
+            "000000",
+            System.Globalization.CultureInfo.InvariantCulture
+        );
     }
 
     private static byte[] Decode(string text)

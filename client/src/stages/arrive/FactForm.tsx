@@ -1,7 +1,9 @@
 import { useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
+import { plain } from '../../api/named';
 import type { FactDefinition, FactEntry, FactSaid, VisitView, Vocabulary } from '../../api/types';
-import { Choice, LeavingField } from '../../parts/fields';
+import { Choice, LeavingField } from '../../ui/fields';
 import { useAnswer } from './useAnswer';
 
 interface Props {
@@ -77,7 +79,7 @@ export function FactForm({ visit, fact, definition, regions, done }: Props) {
             label={d.name}
             none={t('arrive.notSaid')}
             value={entry.detail?.[d.key] ?? ''}
-            options={(d.choices ?? []).map((c) => ({ id: c, name: c.replaceAll('-', ' ') }))}
+            options={(d.choices ?? []).map((c) => ({ id: c, name: plain(c) }))}
             onChoose={(value) => detail(d.key, value)}
           />
         ) : (
@@ -123,9 +125,8 @@ export function FactForm({ visit, fact, definition, regions, done }: Props) {
           <label className="visually-hidden" htmlFor={id('reason')}>
             {t('arrive.strikeOther')}
           </label>
-          <input
+          <Form.Control
             id={id('reason')}
-            className="form-control"
             placeholder={t('arrive.strikeOther')}
             value={reason}
             minLength={4}

@@ -1,7 +1,9 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useId, useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import type { VisitView, WordFound } from '../../api/types';
 import { useAnswer } from './useAnswer';
 
@@ -13,7 +15,7 @@ export function FactSearch({ visit }: { visit: VisitView }) {
   const id = useId();
   const wanted = text.trim();
   const words = useQuery({
-    queryKey: ['words', wanted],
+    queryKey: keptAs.words(wanted),
     queryFn: () => ask(http.GET('/api/words', { params: { query: { text: wanted } } })),
     enabled: wanted.length >= 2,
     staleTime: Infinity,
@@ -33,9 +35,8 @@ export function FactSearch({ visit }: { visit: VisitView }) {
       <label className="visually-hidden" htmlFor={id}>
         {t('arrive.search')}
       </label>
-      <input
+      <Form.Control
         id={id}
-        className="form-control"
         type="search"
         autoComplete="off"
         placeholder={t('arrive.search')}

@@ -1,7 +1,9 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
+import { known, plain } from '../../api/named';
 import type { FactSaid, VisitView, Vocabulary } from '../../api/types';
 import { day } from '../../parts/spoken';
+import { Fold } from '../../ui/Fold';
 import { FactForm } from './FactForm';
 
 const keyOf = (f: FactSaid) => [f.entry.fact, f.entry.region, f.entry.side, f.entry.detail?.name].join('|');
@@ -30,7 +32,7 @@ export function FactsKnown({ visit, words }: { visit: VisitView; words: Vocabula
         <FactForm
           visit={visit}
           fact={f}
-          definition={words.facts.find((d) => d.id === f.entry.fact)}
+          definition={known(words.facts, f.entry.fact)}
           regions={words.regions}
           done={() => setOpen(null)}
         />
@@ -42,10 +44,9 @@ export function FactsKnown({ visit, words }: { visit: VisitView; words: Vocabula
       <ul className="facts">{held.filter((f) => f.entry.fact !== 'consent-given').map(line)}</ul>
       {held.length === 0 && <p className="soft mt-2">{t('arrive.nothingKnown')}</p>}
       {consents.length > 0 && (
-        <details className="fold">
-          <summary>{t('arrive.consents', { count: consents.length })}</summary>
+        <Fold title={t('arrive.consents', { count: consents.length })}>
           <ul className="facts">{consents.map(line)}</ul>
-        </details>
+        </Fold>
       )}
       {denied > 0 && <p className="soft small mt-2">{t('arrive.denied', { count: denied })}</p>}
     </>
@@ -56,6 +57,6 @@ export function FactsKnown({ visit, words }: { visit: VisitView; words: Vocabula
 function details(f: FactSaid) {
   return Object.entries(f.entry.detail ?? {})
     .filter(([key]) => key !== 'name')
-    .map(([, value]) => (/^\d{4}-\d\d-\d\d$/.test(value) ? day(value) : value.replaceAll('-', ' ')))
+    .map(([, value]) => (/^\d{4}-\d\d-\d\d$/.test(value) ? day(value) : plain(value)))
     .join(' · ');
 }

@@ -1,8 +1,9 @@
 import { useState, type FormEvent } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import type { InterviewAnswer, InterviewView, VisitView, Vocabulary } from '../../api/types';
 import { useChange } from '../../api/useVisit';
-import { Mark } from '../../parts/Mark';
+import { OutcomeSign } from '../../parts/OutcomeSign';
 
 type Side = InterviewView['side'];
 
@@ -113,7 +114,7 @@ function Path({ held, put, locked }: PathProps) {
         <p className="ended" aria-live="polite">
           {strongest && verdict !== 'clear' && verdict !== 'note' ? (
             <>
-              <Mark outcome={strongest.outcome} /> <b>{strongest.title}.</b> {strongest.instead.join(' ')}
+              <OutcomeSign outcome={strongest.outcome} /> <b>{strongest.title}.</b> {strongest.instead.join(' ')}
             </>
           ) : (
             t('interview.clear')
@@ -134,13 +135,7 @@ function Number({ unit, onValue }: { unit: string; onValue: (value: number) => v
   };
   return (
     <form className="withunit" onSubmit={send}>
-      <input
-        className="form-control"
-        inputMode="decimal"
-        aria-label={unit}
-        value={text}
-        onChange={(e) => setText(e.target.value)}
-      />
+      <Form.Control inputMode="decimal" aria-label={unit} value={text} onChange={(e) => setText(e.target.value)} />
       <span>{unit}</span>
       <button type="submit" className="pill" disabled={!(value >= 0)}>
         {t('interview.take')}

@@ -1,8 +1,8 @@
 import { useTranslation } from 'react-i18next';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { useChange } from '../../api/useVisit';
-import { LeavingField } from '../../parts/fields';
 import { day, minSec } from '../../parts/spoken';
+import { LeavingField } from '../../ui/fields';
 
 /** The two measurements that matter today, and what they change. */
 export function Measured({ visit, words }: { visit: VisitView; words: Vocabulary }) {

@@ -1,10 +1,13 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { QRCodeSVG } from 'qrcode.react';
 import { useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import type { IntakeLine, VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
+import { Fold } from '../../ui/Fold';
 
 /** The phone asks everybody the same: what contradicts what is known already is taken over only when it is ticked. */
 const isContrary = (line: IntakeLine) => !!line.was && line.was !== line.saying;
@@ -16,7 +19,7 @@ export function Phone({ visit }: { visit: VisitView }) {
   const change = useChange(visit.id);
   const [link, setLink] = useState('');
   const [flipped, setFlipped] = useState<ReadonlySet<string>>(new Set());
-  const key = ['intake', visit.id];
+  const key = keptAs.intake(visit.id);
   const path = { params: { path: { visitId: visit.id } } };
   const intake = useQuery({
     queryKey: key,
@@ -49,12 +52,7 @@ export function Phone({ visit }: { visit: VisitView }) {
   const tick = (line: IntakeLine) => (
     <li key={line.id}>
       <label className={taken.includes(line) ? '' : 'soft'}>
-        <input
-          type="checkbox"
-          className="form-check-input"
-          checked={taken.includes(line)}
-          onChange={() => toggle(line.id)}
-        />{' '}
+        <Form.Check.Input type="checkbox" checked={taken.includes(line)} onChange={() => toggle(line.id)} />{' '}
         {line.saying} {line.was && <span className="soft small">{t('intake.was', { was: line.was })}</span>}
       </label>
     </li>
@@ -67,10 +65,9 @@ export function Phone({ visit }: { visit: VisitView }) {
         {said && <blockquote>{said}</blockquote>}
         <ul className="plainlist">{lines.filter((l) => !folded.includes(l)).map(tick)}</ul>
         {folded.length > 0 && (
-          <details className="fold">
-            <summary>{t('intake.denied', { count: folded.length })}</summary>
+          <Fold title={t('intake.denied', { count: folded.length })}>
             <ul className="plainlist">{folded.map(tick)}</ul>
-          </details>
+          </Fold>
         )}
         <button type="button" className="pill main" onClick={accept}>
           {t('intake.accept', { count: taken.length })}

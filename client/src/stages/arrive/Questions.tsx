@@ -1,7 +1,9 @@
 import { useTranslation } from 'react-i18next';
+import { nameIn } from '../../api/named';
 import type { VisitView, Vocabulary } from '../../api/types';
-import { useKeys } from '../../shell/keys';
-import { Mark } from '../../parts/Mark';
+import { OutcomeSign } from '../../parts/OutcomeSign';
+import { CommandCap } from '../../shell/KeyCap';
+import { useCommands } from '../../shell/keys';
 import { useAnswer } from './useAnswer';
 
 const SHOWN = 4;
@@ -11,19 +13,15 @@ export function Questions({ visit, words }: { visit: VisitView; words: Vocabular
   const { t } = useTranslation();
   const { answer, none } = useAnswer(visit.id);
   const [first] = visit.may['ask-facts']?.allowed && visit.phase === 'not-started' ? visit.missing : [];
-  useKeys((e) => {
-    if (!first || e.ctrlKey || e.metaKey || e.altKey) return;
-    if (e.key === 'y') answer(first.ifYes!);
-    if (e.key === 'n') answer(first.ifNo!);
-  });
+  useCommands('arrive', { yes: first && (() => answer(first.ifYes!)), no: first && (() => answer(first.ifNo!)) });
   if (!first) return null;
   const facts = visit.missing.filter((m) => !m.region).map((m) => m.fact);
-  const nameOf = (fact: string) => words.facts.find((f) => f.id === fact)?.name ?? fact;
+  const nameOf = (fact: string) => nameIn(words.facts, fact);
   return (
     <section className="questions" aria-label={t('arrive.questions')}>
       {visit.missing.slice(0, SHOWN).map((m, i) => (
         <div key={m.fact + (m.region ?? '')} className={`question ${i === 0 ? 'first' : ''}`}>
-          <Mark outcome={m.strongest} />
+          <OutcomeSign outcome={m.strongest} />
           <div>
             <b>{m.question}</b>
             <p className="soft small">
@@ -34,10 +32,10 @@ export function Questions({ visit, words }: { visit: VisitView; words: Vocabular
           </div>
           <div className="yesno">
             <button type="button" className="pill" onClick={() => answer(m.ifYes!)}>
-              {t('arrive.yes')} {i === 0 && <kbd>Y</kbd>}
+              {t('arrive.yes')} {i === 0 && <CommandCap in="arrive" of="yes" />}
             </button>
             <button type="button" className="pill" onClick={() => answer(m.ifNo!)}>
-              {t('arrive.no')} {i === 0 && <kbd>N</kbd>}
+              {t('arrive.no')} {i === 0 && <CommandCap in="arrive" of="no" />}
             </button>
           </div>
         </div>
@@ -52,7 +50,7 @@ export function Questions({ visit, words }: { visit: VisitView; words: Vocabular
                   .map((m) =>
                     m.region
                       ? t('arrive.consentFor', {
-                          region: words.regions.find((r) => r.id === m.region)?.name ?? m.region,
+                          region: nameIn(words.regions, m.region),
                         })
                       : nameOf(m.fact),
                   )

@@ -1,17 +1,18 @@
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import type { VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
-import { LeavingField } from '../../parts/fields';
 import { minSec, theLandmark } from '../../parts/spoken';
+import { LeavingField } from '../../ui/fields';
 
 /** The two or three lengths worth taking for today's plan, each with what it changes. */
 export function Stretches({ visit }: { visit: VisitView }) {
   const { t } = useTranslation();
   const change = useChange(visit.id);
   const measuring = useQuery({
-    queryKey: ['measuring', visit.id, visit.version],
+    queryKey: keptAs.measuring(visit),
     queryFn: () => ask(http.GET('/api/visits/{visitId}/measuring', { params: { path: { visitId: visit.id } } })),
     placeholderData: (old) => old,
   });

@@ -1,18 +1,21 @@
 import '@fontsource/noto-serif-sc/400.css';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import type { Hit } from '../../api/types';
 import { useVocabulary } from '../../api/useVisit';
 import { Chart } from '../../chart/Chart';
+import { useBeside } from '../../shell/beside';
 import { Frame } from '../../shell/Frame';
 import { Feet, FeetSheet } from './Feet';
 import { Finder } from './Finder';
 import { Layers } from './Layers';
 import { PointSheet } from './PointSheet';
-import { Welcome } from './Welcome';
 import { useAtlasAt, useAtlasIndex, usePoint } from './useAtlas';
+import { Welcome } from './Welcome';
 
 /** What is seen from the other side, shown beside it. */
 const opposites: Record<string, string> = { front: 'back', back: 'front', left: 'right', right: 'left' };
@@ -23,7 +26,8 @@ export default function Atlas() {
   const { t } = useTranslation();
   const index = useAtlasIndex();
   const words = useVocabulary();
-  const clients = useQuery({ queryKey: ['clients'], queryFn: () => ask(http.GET('/api/clients')) });
+  const beside = useBeside();
+  const clients = useQuery({ queryKey: keptAs.clients(), queryFn: () => ask(http.GET('/api/clients')) });
   const { at, go } = useAtlasAt(index.data?.channels.map((c) => c.id) ?? []);
   const page = usePoint(at.point, at.client, at.side === 'right' ? 'right' : 'left');
   // A point that was just chosen is turned to the eye once; after that the view is the reader's.
@@ -36,8 +40,12 @@ export default function Atlas() {
   });
   if (!index.data || !words.data) return <p className="loading">{t('shell.loading')}</p>;
   const channel = page.data?.point.channel;
+  const showPoint = (id: string) => {
+    go({ mode: undefined, point: id, channels: '', sen: undefined, region: undefined });
+    beside.show();
+  };
   const found = (hit: Hit) => {
-    if (hit.kind === 'point') go({ mode: undefined, point: hit.id, channels: '', sen: undefined, region: undefined });
+    if (hit.kind === 'point') showPoint(hit.id);
     else if (hit.kind === 'channel')
       go({ mode: undefined, channels: hit.id, point: undefined, sen: undefined, position: undefined, view: undefined });
     else if (hit.kind === 'sen') go({ mode: undefined, sen: hit.id, channels: '', point: undefined });
@@ -46,7 +54,6 @@ export default function Atlas() {
     else if (hit.kind === 'landmark') go({ mode: undefined, landmarks: '1', point: undefined, channels: '' });
     else go({ mode: 'feet', area: hit.id });
   };
-  const showPoint = (id: string) => go({ point: id, channels: '', sen: undefined, region: undefined });
   const side =
     at.mode === 'feet' ? (
       <FeetSheet index={index.data} at={at} go={go} />
@@ -112,7 +119,7 @@ export default function Atlas() {
     </div>
   );
   return (
-    <Frame side={side}>
+    <Frame side={side} beside={beside}>
       <div className="atlas">
         <h1 className="visually-hidden">{t('place.atlas')}</h1>
         <div className="atlashead">
@@ -130,9 +137,9 @@ export default function Atlas() {
               </button>
             ))}
           </div>
-          <select
+          <Form.Select
             aria-label={t('atlas.client')}
-            className="form-select whose"
+            className="whose"
             value={at.client ?? ''}
             onChange={(e) => go({ client: e.target.value || undefined })}
           >
@@ -142,7 +149,7 @@ export default function Atlas() {
                 {c.name}
               </option>
             ))}
-          </select>
+          </Form.Select>
         </div>
         {at.mode === 'feet' ? <Feet index={index.data} at={at} go={go} /> : body}
       </div>

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import type { AtlasIndex } from '../../api/types';
 import { Chart } from '../../chart/Chart';
 import type { AtlasAt } from './useAtlas';
@@ -18,11 +19,11 @@ function useSets(index: AtlasIndex, client?: string) {
   const [first, second] = index.reflex;
   const params = { path: { first: first!.id, second: second!.id }, query: { clientId: client } };
   const differences = useQuery({
-    queryKey: ['reflex-against', params],
+    queryKey: keptAs.reflexAgainst(params),
     queryFn: () => ask(http.GET('/api/atlas/reflex/{first}/against/{second}', { params })),
   });
   const placed = useQuery({
-    queryKey: ['reflex', first!.id, client],
+    queryKey: keptAs.reflex(first!.id, client),
     queryFn: () =>
       ask(http.GET('/api/atlas/reflex/{id}', { params: { path: { id: first!.id }, query: { clientId: client } } })),
   });

@@ -1,9 +1,11 @@
 import { useQuery } from '@tanstack/react-query';
 import { useDeferredValue, useRef, useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import type { Hit } from '../../api/types';
-import { useKeys } from '../../shell/keys';
+import { useCommands } from '../../shell/keys';
 
 /** Finds by code, pinyin, characters, meaning, place or use; arrows and Enter choose. */
 export function Finder({ onFound }: { onFound: (hit: Hit) => void }) {
@@ -14,17 +16,12 @@ export function Finder({ onFound }: { onFound: (hit: Hit) => void }) {
   const field = useRef<HTMLInputElement>(null);
   const q = useDeferredValue(text.trim());
   const found = useQuery({
-    queryKey: ['atlas-search', q],
+    queryKey: keptAs.atlasSearch(q),
     queryFn: () => ask(http.GET('/api/atlas/search', { params: { query: { q } } })),
     enabled: q.length > 0,
     staleTime: Infinity,
   });
-  useKeys((e) => {
-    if (e.key === '/') {
-      e.preventDefault();
-      field.current?.focus();
-    }
-  });
+  useCommands('atlas', { find: () => field.current?.focus() });
   const hits = q ? (found.data ?? []) : [];
   const choose = (hit: Hit) => {
     setOpen(false);
@@ -37,11 +34,11 @@ export function Finder({ onFound }: { onFound: (hit: Hit) => void }) {
       <label className="visually-hidden" htmlFor="atlas-find">
         {t('atlas.find')}
       </label>
-      <input
+      <Form.Control
         id="atlas-find"
         ref={field}
         type="search"
-        className="form-control finder"
+        className="finder"
         placeholder={t('atlas.findHint')}
         autoComplete="off"
         role="combobox"

@@ -1,3 +1,4 @@
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import type { AtlasIndex, Vocabulary } from '../../api/types';
 import type { AtlasAt } from './useAtlas';
@@ -8,8 +9,6 @@ interface Props {
   at: AtlasAt;
   go: (change: Record<string, string | undefined>) => void;
 }
-
-const oneSided = ['figure-four', 'knees-bent', 'hip-knee-90', 'leg-over-thigh'];
 
 /** What is shown and from where. */
 export function Layers({ index, words, at, go }: Props) {
@@ -27,9 +26,8 @@ export function Layers({ index, words, at, go }: Props) {
   return (
     <div className="layers">
       <label htmlFor="atlas-position">{t('atlas.position')}</label>
-      <select
+      <Form.Select
         id="atlas-position"
-        className="form-select"
         value={at.position}
         onChange={(e) => go({ position: e.target.value, view: undefined })}
       >
@@ -39,22 +37,21 @@ export function Layers({ index, words, at, go }: Props) {
             {p.name}
           </option>
         ))}
-      </select>
-      {oneSided.includes(at.position) && (
-        <select
+      </Form.Select>
+      {words.defaults.oneSided.includes(at.position) && (
+        <Form.Select
           aria-label={t('atlas.bent')}
-          className="form-select mt-1"
+          className="mt-1"
           value={at.bent}
           onChange={(e) => go({ bent: e.target.value })}
         >
           <option value="left">{t('atlas.bentLeft')}</option>
           <option value="right">{t('atlas.bentRight')}</option>
-        </select>
+        </Form.Select>
       )}
       <label htmlFor="atlas-view">{t('atlas.view')}</label>
-      <select
+      <Form.Select
         id="atlas-view"
-        className="form-select"
         value={at.position !== 'standing' && !at.viewChosen ? '' : at.view}
         onChange={(e) => go({ view: e.target.value || undefined })}
       >
@@ -74,7 +71,7 @@ export function Layers({ index, words, at, go }: Props) {
             </option>
           ))}
         </optgroup>
-      </select>
+      </Form.Select>
       <fieldset>
         <legend>
           {t('atlas.channels')}{' '}
@@ -101,9 +98,8 @@ export function Layers({ index, words, at, go }: Props) {
         </div>
       </fieldset>
       <label htmlFor="atlas-sen">{t('atlas.sen')}</label>
-      <select
+      <Form.Select
         id="atlas-sen"
-        className="form-select"
         value={at.sen ?? ''}
         onChange={(e) => go({ sen: e.target.value || undefined, ...(e.target.value && { channels: '' }) })}
       >
@@ -113,7 +109,7 @@ export function Layers({ index, words, at, go }: Props) {
             {s.name}
           </option>
         ))}
-      </select>
+      </Form.Select>
       {(['landmarks', 'noPressure', 'hara'] as const).map((layer) => (
         <label key={layer} className="tick">
           <input

@@ -1,6 +1,7 @@
 import { useTranslation } from 'react-i18next';
 import type { FromLandmark } from '../../api/types';
 import { theLandmark, sourceLine } from '../../parts/spoken';
+import { Fold } from '../../ui/Fold';
 
 /** One distance to go: centimetres first, then cun and the practitioner's own fingers; how it came about on demand. */
 export function Way({ from }: { from: FromLandmark }) {
@@ -19,18 +20,17 @@ export function Way({ from }: { from: FromLandmark }) {
       <b className="cm">
         {from.cm.toFixed(1)} <small>cm</small>
       </b>
-      <span>
+      <div>
         {from.way === 'outward' ? t('atlas.outward') : `${from.way} ${theLandmark(from.name)}`}
         <i className="soft">
           {from.cun != null && `${+from.cun.toFixed(1)} cun · `}
           {t('atlas.yourFingers', { count: Number(from.practitionerFingers.toFixed(1)) })}
           {from.estimate && ` · ${t('atlas.estimate', { cm: from.errorCm.toFixed(1) })}`}
         </i>
-        <details>
-          <summary>{t('atlas.why')}</summary>
+        <Fold className="bare" title={t('atlas.why')}>
           {from.formula}. {from.how}. <i>{sourceLine(from.source)}</i>
-        </details>
-      </span>
+        </Fold>
+      </div>
     </li>
   );
 }

@@ -1,4 +1,5 @@
 import { useTranslation } from 'react-i18next';
+import { known } from '../../api/named';
 import type { AtlasIndex, Vocabulary } from '../../api/types';
 import { sourceLine } from '../../parts/spoken';
 
@@ -13,7 +14,7 @@ interface Props {
 /** Beside the body when no point is chosen: the place or line that is, or how to begin. */
 export function Welcome({ index, words, region, sen, onChannel }: Props) {
   const { t } = useTranslation();
-  const place = words.regions.find((r) => r.id === region);
+  const place = known(words.regions, region);
   const line = index.sen.find((s) => s.id === sen);
   return (
     <section className="welcome">

@@ -77,6 +77,7 @@ describe('the way to a point', () => {
     expect(screen.getByText('7.7')).toBeTruthy();
     expect(screen.getByText(/below the outer hollow/)).toBeTruthy();
     expect(screen.getByText(/3 cun · 4.3 of your fingers/)).toBeTruthy();
+    fireEvent.click(screen.getByRole('button', { name: 'how this came about' }));
     expect(screen.getByText(/3 of 16 cun of 41.0 cm/)).toBeTruthy();
     expect(screen.queryByText(/estimate/)).toBeNull();
   });

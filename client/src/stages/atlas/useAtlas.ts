@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useSearchParams } from 'react-router';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
 
 /** Everything the atlas shows stands in the address: a place can be kept, sent and gone back to. */
 export interface AtlasAt {
@@ -58,11 +59,11 @@ export function useAtlasAt(allChannels: string[]) {
 }
 
 export const useAtlasIndex = () =>
-  useQuery({ queryKey: ['atlas'], queryFn: () => ask(http.GET('/api/atlas')), staleTime: Infinity });
+  useQuery({ queryKey: keptAs.atlas(), queryFn: () => ask(http.GET('/api/atlas')), staleTime: Infinity });
 
 export const usePoint = (id: string | undefined, clientId: string | undefined, side: string) =>
   useQuery({
-    queryKey: ['point', id, clientId, side],
+    queryKey: keptAs.point(id, clientId, side),
     queryFn: () =>
       ask(http.GET('/api/atlas/points/{id}', { params: { path: { id: id! }, query: { clientId, side } } })),
     enabled: !!id,

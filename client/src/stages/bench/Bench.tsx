@@ -3,15 +3,17 @@ import { useCallback, useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate, useParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
+import { keptAs, renew } from '../../api/kept';
 import type { BenchDrill, DrillRunView } from '../../api/types';
 import { clock, dayOf } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
+import { Note } from '../../ui/Note';
 import { Live } from './Live';
 import { Marks } from './Marks';
 import { RunList } from './RunList';
-import { Trace } from './Trace';
-import type { Sample } from './usePractice';
-import { usePractice } from './usePractice';
+import { PressureCurve } from './PressureCurve';
+import type { Sample } from './useDrill';
+import { useDrill } from './useDrill';
 
 /** Bench: the drills, the mat, and how it went. */
 export default function Bench() {
@@ -19,14 +21,14 @@ export default function Bench() {
   const cache = useQueryClient();
   const navigate = useNavigate();
   const { drill: chosen } = useParams();
-  const bench = useQuery({ queryKey: ['bench'], queryFn: () => ask(http.GET('/api/bench')) });
+  const bench = useQuery({ queryKey: keptAs.bench(), queryFn: () => ask(http.GET('/api/bench')) });
   const [again, setAgain] = useState<DrillRunView | null>(null);
   const [refused, setRefused] = useState('');
-  const scored = useCallback(() => void cache.invalidateQueries({ queryKey: ['bench'] }), [cache]);
-  const practice = usePractice(scored);
+  const scored = useCallback(() => void renew(cache, 'bench'), [cache]);
+  const pressed = useDrill(scored);
   const drills = bench.data?.drills ?? [];
   const drill = drills.find((d) => d.target.drill.id === chosen) ?? drills[0];
-  const busy = practice.state === 'running' || practice.state === 'connecting';
+  const busy = pressed.state === 'running' || pressed.state === 'connecting';
   const choose = (id: string) => {
     setAgain(null);
     setRefused('');
@@ -39,7 +41,7 @@ export default function Bench() {
       const kept = await ask(http.POST('/api/bench/recordings', { body: { text: await file.text() } }));
       setRefused('');
       setAgain(null);
-      await practice.start(drill!.target.drill.id, kept.word);
+      await pressed.start(drill!.target.drill.id, kept.word);
     } catch (e) {
       setRefused(e instanceof Problem ? e.message : t('shell.unreachable'));
     }
@@ -49,12 +51,12 @@ export default function Bench() {
       side={
         drill && (
           <>
-            {practice.score && practice.score.drill === drill.target.drill.id && !again && (
-              <Marks score={practice.score.score} />
+            {pressed.score && pressed.score.drill === drill.target.drill.id && !again && (
+              <Marks score={pressed.score.score} />
             )}
             {again && <Marks score={again.run.score} />}
             <RunList runs={drill.runs} busy={busy} onLook={(id) => void look(id)} onPlay={(file) => void play(file)} />
-            {refused && <p role="alert">{refused}</p>}
+            {refused && <Note kind="wrong">{refused}</Note>}
           </>
         )
       }
@@ -89,7 +91,7 @@ export default function Bench() {
               <p className="how">{drill.target.drill.about}</p>
             </div>
             {busy ? (
-              <button type="button" className="pill" onClick={practice.stop}>
+              <button type="button" className="pill" onClick={pressed.stop}>
                 {t('bench.stop')}
               </button>
             ) : (
@@ -98,14 +100,14 @@ export default function Bench() {
                 className="pill main"
                 onClick={() => {
                   setAgain(null);
-                  void practice.start(drill.target.drill.id);
+                  void pressed.start(drill.target.drill.id);
                 }}
               >
-                {t(practice.state === 'idle' ? 'bench.start' : 'bench.again')}
+                {t(pressed.state === 'idle' ? 'bench.start' : 'bench.again')}
               </button>
             )}
           </div>
-          {again ? <Again run={again} /> : <Live target={drill.target} practice={practice} />}
+          {again ? <Again run={again} /> : <Live target={drill.target} pressed={pressed} />}
           {bench.data?.estimated && (
             <p className="soft small">
               {t('bench.estimatedPeak')} <Link to="/practice">{t('press.give')}</Link>
@@ -144,9 +146,9 @@ function Again({ run }: { run: DrillRunView }) {
   }));
   return (
     <>
-      <Trace target={run.target} samples={samples} live={false} />
+      <PressureCurve target={run.target} samples={samples} live={false} />
       <p className="soft small">
-        {t('bench.replaying', { when: `${dayOf(run.run.at)} ${clock(new Date(run.run.at))}`, mat: run.run.mat })} ·{' '}
+        {t('bench.replaying', { when: `${dayOf(run.run.at)} ${clock(run.run.at)}`, mat: run.run.mat })} ·{' '}
         <a href={`/api/bench/runs/${run.run.id}/csv`} download>
           {t('bench.csv')}
         </a>

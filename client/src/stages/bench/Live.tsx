@@ -2,39 +2,32 @@ import { useTranslation } from 'react-i18next';
 import type { DrillTarget } from '../../api/types';
 import { kilos } from '../../parts/kilos';
 import { Lantern } from '../../shell/Lantern';
-import { Trace } from './Trace';
-import type { usePractice } from './usePractice';
+import { Note } from '../../ui/Note';
+import { PressureCurve } from './PressureCurve';
+import type { useDrill } from './useDrill';
 import { usePressInput } from './usePressInput';
 
 const kg = (newtons: number) => kilos(newtons).toFixed(1);
 
 /** The drill as it runs: the trace, what to do now, both hands, the client, and the pad that is pressed. */
-export function Live({ target, practice }: { target: DrillTarget; practice: ReturnType<typeof usePractice> }) {
+export function Live({ target, pressed }: { target: DrillTarget; pressed: ReturnType<typeof useDrill> }) {
   const { t } = useTranslation();
-  const running = practice.state === 'running';
-  const input = usePressInput(running, target.peakNewtons, practice.press);
+  const running = pressed.state === 'running';
+  const input = usePressInput(running, target.peakNewtons, pressed.press);
   // The readings are a stream; the beat says when to look at it again.
-  const last = practice.samples.current.at(-1);
-  const moment = practice.moment.current;
+  const last = pressed.samples.current.at(-1);
+  const moment = pressed.moment.current;
   const [left, right] = [last?.left ?? 0, last?.right ?? 0];
   const total = left + right;
   return (
     <div className="live">
-      <Trace target={target} samples={practice.samples} live={running} />
-      {practice.silent && (
-        <p className="warnline" role="alert">
-          {t('bench.silent')}
-        </p>
-      )}
-      {practice.state === 'refused' && (
-        <p className="warnline" role="alert">
-          {practice.problem || t('bench.lost')}
-        </p>
-      )}
+      <PressureCurve target={target} samples={pressed.samples} live={running} />
+      {pressed.silent && <Note role="alert">{t('bench.silent')}</Note>}
+      {pressed.state === 'refused' && <Note role="alert">{pressed.problem || t('bench.lost')}</Note>}
       <div className="livebelow">
         <div className="nowwords" role="status">
-          {practice.state === 'connecting' && t('bench.connecting')}
-          {practice.state === 'idle' && t('bench.ready', { peak: kg(target.peakNewtons) })}
+          {pressed.state === 'connecting' && t('bench.connecting')}
+          {pressed.state === 'idle' && t('bench.ready', { peak: kg(target.peakNewtons) })}
           {running && (
             <>
               <b className="serif">{moment?.say ?? target.phases[0]!.say}</b>

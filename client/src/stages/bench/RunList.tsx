@@ -1,4 +1,5 @@
 import { useId } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import type { DrillRunLine } from '../../api/types';
 import { dayOf } from '../../parts/spoken';
@@ -35,14 +36,13 @@ export function RunList({ runs, busy, onLook, onPlay }: Props) {
       <label className="form-label" htmlFor={id}>
         {t('bench.play')}
       </label>
-      <input
+      <Form.Control
         id={id}
         type="file"
-        className="form-control"
         accept=".csv,text/csv"
         disabled={busy}
         onChange={(e) => {
-          const file = e.target.files?.[0];
+          const file = (e.target as HTMLInputElement).files?.[0];
           if (file) onPlay(file);
           e.target.value = '';
         }}

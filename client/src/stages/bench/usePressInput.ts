@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState, type PointerEvent } from 'react';
+import { commandOf, keysOf, type CommandOf } from '../../shell/commands';
 
 /** Newtons a second that a held key adds or takes, as a share of the peak. */
 const keyRate = 0.32;
@@ -27,9 +28,10 @@ export function usePressInput(active: boolean, peak: number, send: (left: number
     const tick = (now: number) => {
       const dt = (now - before) / 1000;
       before = now;
-      const down = (keys.has('ArrowDown') ? 1 : 0) - (keys.has('ArrowUp') ? 1 : 0);
-      const side = (keys.has('ArrowRight') ? 1 : 0) - (keys.has('ArrowLeft') ? 1 : 0);
-      if (keys.has(' ')) force.current = Math.max(0, force.current - 1.2 * peak * dt);
+      const on = (command: CommandOf<'bench'>) => (keysOf('bench', command).some((k) => keys.has(k)) ? 1 : 0);
+      const down = on('deeper') - on('lighter');
+      const side = on('right') - on('left');
+      if (on('letGo')) force.current = Math.max(0, force.current - 1.2 * peak * dt);
       force.current = Math.min(most, Math.max(0, force.current + down * keyRate * peak * dt));
       shift.current = Math.min(mostShift, Math.max(-mostShift, shift.current + side * 0.25 * dt));
       const right = 0.5 + shift.current;
@@ -40,7 +42,7 @@ export function usePressInput(active: boolean, peak: number, send: (left: number
     frame = requestAnimationFrame(tick);
     const down = (e: KeyboardEvent) => {
       if (
-        !/^Arrow|^ $/.test(e.key) ||
+        !commandOf('bench', e.key) ||
         (e.target instanceof HTMLElement && /^(INPUT|SELECT|BUTTON)$/.test(e.target.tagName) && e.key === ' ')
       )
         return;

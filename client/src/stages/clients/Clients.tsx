@@ -1,8 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import { day } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { NewClient } from './NewClient';
@@ -11,7 +13,7 @@ import { NewClient } from './NewClient';
 export default function Clients() {
   const { t } = useTranslation();
   const [find, setFind] = useState('');
-  const clients = useQuery({ queryKey: ['clients'], queryFn: () => ask(http.GET('/api/clients')) });
+  const clients = useQuery({ queryKey: keptAs.clients(), queryFn: () => ask(http.GET('/api/clients')) });
   const shown = clients.data?.filter((c) => c.name.toLowerCase().includes(find.trim().toLowerCase())) ?? [];
   return (
     <Frame side={<NewClient />}>
@@ -19,10 +21,10 @@ export default function Clients() {
       <label className="visually-hidden" htmlFor="find-client">
         {t('clients.find')}
       </label>
-      <input
+      <Form.Control
         id="find-client"
         type="search"
-        className="form-control finder"
+        className="finder"
         placeholder={t('clients.find')}
         value={find}
         onChange={(e) => setFind(e.target.value)}

@@ -1,10 +1,12 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { renew } from '../../api/kept';
 import type { ClientHistory } from '../../api/types';
-import { TextField } from '../../parts/fields';
-import { SendForm } from '../../parts/SendForm';
+import { TextField } from '../../ui/fields';
+import { SendForm } from '../../ui/SendForm';
 
 const kinds = { name: 'text', birthDate: 'date', occupation: 'text', statureCm: 'number', contact: 'text' } as const;
 
@@ -33,9 +35,7 @@ export function EditClient({ client, done }: { client: ClientHistory; done: () =
         },
       }),
     );
-    await cache.invalidateQueries({
-      predicate: (q) => ['client', 'clients', 'visit', 'today'].includes(String(q.queryKey[0])),
-    });
+    await renew(cache, 'client', 'clients', 'visit', 'today');
     done();
   };
   return (
@@ -54,9 +54,9 @@ export function EditClient({ client, done }: { client: ClientHistory; done: () =
       <label className="form-label" htmlFor="edit-words">
         {t('clients.words')}
       </label>
-      <textarea
+      <Form.Control
+        as="textarea"
         id="edit-words"
-        className="form-control"
         rows={3}
         value={form.words}
         onChange={(e) => setForm({ ...form, words: e.target.value })}

@@ -3,10 +3,12 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
-import { useMe } from '../../api/useMe';
+import { keptAs } from '../../api/kept';
 import type { ClientHistory } from '../../api/types';
+import { useMe } from '../../api/useMe';
 import { day, dayOf, hourMinute } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
+import { Fold } from '../../ui/Fold';
 import { EditClient } from './EditClient';
 import { TrendLine } from './TrendLine';
 
@@ -17,7 +19,7 @@ export default function History() {
   const me = useMe();
   const [editing, setEditing] = useState(false);
   const history = useQuery({
-    queryKey: ['client', clientId],
+    queryKey: keptAs.client(clientId),
     queryFn: () => ask(http.GET('/api/clients/{clientId}', { params: { path: { clientId } } })),
   });
   if (!history.data) {
@@ -129,8 +131,7 @@ function Known({ h }: { h: ClientHistory }) {
         </p>
       )}
       {h.earlier.length > 0 && (
-        <details className="fold">
-          <summary>{t('history.earlier', { count: h.earlier.length })}</summary>
+        <Fold title={t('history.earlier', { count: h.earlier.length })}>
           <ul className="plainlist">
             {h.earlier.map((e) => (
               <li key={e.at + e.saying}>
@@ -141,7 +142,7 @@ function Known({ h }: { h: ClientHistory }) {
               </li>
             ))}
           </ul>
-        </details>
+        </Fold>
       )}
     </section>
   );

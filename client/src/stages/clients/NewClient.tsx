@@ -2,8 +2,9 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
-import { TextField } from '../../parts/fields';
-import { SendForm } from '../../parts/SendForm';
+import { renew } from '../../api/kept';
+import { TextField } from '../../ui/fields';
+import { SendForm } from '../../ui/SendForm';
 
 const empty = { name: '', birthDate: '', occupation: '', statureCm: '', contact: '' };
 const kinds = { name: 'text', birthDate: 'date', occupation: 'text', statureCm: 'number', contact: 'text' } as const;
@@ -25,7 +26,7 @@ export function NewClient() {
     };
     await ask(http.POST('/api/clients', { body }));
     setForm(empty);
-    await cache.invalidateQueries({ queryKey: ['clients'] });
+    await renew(cache, 'clients');
   };
   return (
     <SendForm className="bookform" send={send} action={t('clients.add')}>

@@ -1,3 +1,5 @@
+import { scaleLinear, scalePoint } from '@visx/scale';
+import { Line } from '@visx/shape';
 import { useTranslation } from 'react-i18next';
 import type { Measure, Trend } from '../../api/types';
 import { day, sourceLine } from '../../parts/spoken';
@@ -9,8 +11,8 @@ const HIGH = 84;
 export function TrendLine({ trend, measure }: { trend: Trend; measure: Measure }) {
   const { t } = useTranslation();
   const { overall, points } = trend;
-  const x = (i: number) => 16 + (i / Math.max(1, points.length - 1)) * (WIDE - 32);
-  const y = (v: number) => HIGH - 12 - ((v - measure.min) / (measure.max - measure.min)) * (HIGH - 24);
+  const x = scalePoint({ domain: points.map((p) => p.date), range: [16, WIDE - 16] });
+  const y = scaleLinear({ domain: [measure.min, measure.max], range: [HIGH - 12, 12] });
   const said = points.map((p) => `${day(p.date)}: ${p.before ?? '–'} → ${p.after ?? '–'}`).join('; ');
   return (
     <figure className={`trend ${overall.verdict}`}>
@@ -21,14 +23,16 @@ export function TrendLine({ trend, measure }: { trend: Trend; measure: Measure }
         </span>
       </figcaption>
       <svg width={WIDE} height={HIGH} role="img" aria-label={`${measure.name}. ${said}`}>
-        <path className="grid" d={`M8 ${y(measure.min)}H${WIDE - 8}M8 ${y(measure.max)}H${WIDE - 8}`} />
-        {points.map((p, i) => (
+        {[measure.min, measure.max].map((v) => (
+          <Line key={v} className="grid" from={{ x: 8, y: y(v) }} to={{ x: WIDE - 8, y: y(v) }} />
+        ))}
+        {points.map((p) => (
           <g key={p.date}>
             {p.before != null && p.after != null && (
-              <path className="fall" d={`M${x(i)} ${y(p.before)}V${y(p.after)}`} />
+              <Line className="fall" from={{ x: x(p.date), y: y(p.before) }} to={{ x: x(p.date), y: y(p.after) }} />
             )}
-            {p.before != null && <circle className="was" cx={x(i)} cy={y(p.before)} r={4} />}
-            {p.after != null && <circle className="is" cx={x(i)} cy={y(p.after)} r={5} />}
+            {p.before != null && <circle className="was" cx={x(p.date)} cy={y(p.before)} r={4} />}
+            {p.after != null && <circle className="is" cx={x(p.date)} cy={y(p.after)} r={5} />}
           </g>
         ))}
       </svg>

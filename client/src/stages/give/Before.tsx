@@ -2,6 +2,7 @@ import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import type { MayAnswer, VisitView } from '../../api/types';
 import { minSec } from '../../parts/spoken';
+import { CommandCap } from '../../shell/KeyCap';
 
 /** Before the first press: what to set out, how long, and whether it may begin. */
 export function Before({
@@ -38,7 +39,7 @@ export function Before({
       </p>
       {visit.setOut.length > 0 && <p className="gwhere soft">{t('give.setOut', { props: visit.setOut.join(', ') })}</p>}
       <button type="button" className="pill main" onClick={onStart}>
-        {t('give.start')} <kbd>space</kbd>
+        {t('give.start')} <CommandCap in="give" of="forward" />
       </button>
       <p className="soft mt-3">{t('give.pedal')}</p>
     </div>

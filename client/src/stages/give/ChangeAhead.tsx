@@ -1,13 +1,16 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import Offcanvas from 'react-bootstrap/Offcanvas';
 import { useTranslation } from 'react-i18next';
-import { visitKey } from '../../api/changes';
 import { ask, http, problemOf } from '../../api/http';
+import { keptAs } from '../../api/kept';
+import { known, nameIn } from '../../api/named';
 import type { PlanEdit, PlanSource, VisitView, Vocabulary } from '../../api/types';
-import { Choice } from '../../parts/fields';
 import { Level } from '../../parts/Level';
 import { minSec } from '../../parts/spoken';
+import { Choice } from '../../ui/fields';
+import { Note } from '../../ui/Note';
 import { usePlanSources } from '../plan/StartPanel';
 import type { Giving } from './giving';
 
@@ -39,7 +42,7 @@ export function useAmend(visit: VisitView, giving: Giving) {
           },
         }),
       );
-      cache.setQueryData(visitKey(visit.id), view);
+      cache.setQueryData(keptAs.visit(visit.id), view);
       await giving.look();
       return true;
     } catch (e) {
@@ -68,7 +71,7 @@ export function ChangeAhead({ show, visit, words, giving, from, onDone }: Props)
   const [source, setSource] = useState('');
   const ahead = visit.plan.steps.slice(from);
   const edit = (part: Omit<PlanEdit, 'bothSides'>) => void amend({ edits: [{ bothSides: false, ...part }] });
-  const insert = sources.find((s) => s.id === source)?.from;
+  const insert = known(sources, source)?.from;
   return (
     <Offcanvas show={show} onHide={onDone} placement="end" className="changeahead" aria-labelledby="ahead-title">
       <Offcanvas.Header closeButton>
@@ -76,14 +79,10 @@ export function ChangeAhead({ show, visit, words, giving, from, onDone }: Props)
       </Offcanvas.Header>
       <Offcanvas.Body>
         <p className="soft small">{t('ahead.lead')}</p>
-        {wrong && (
-          <p role="alert" className="wrong">
-            {wrong}
-          </p>
-        )}
+        {wrong && <Note kind="wrong">{wrong}</Note>}
         <ol className="aheadlist">
           {ahead.map((step, i) => {
-            const technique = words.techniques.find((x) => x.id === step.technique);
+            const technique = known(words.techniques, step.technique);
             return (
               <li key={step.id} className={i === 0 ? 'here' : ''}>
                 <p>
@@ -118,18 +117,17 @@ export function ChangeAhead({ show, visit, words, giving, from, onDone }: Props)
                     +
                   </button>
                   {technique && technique.contacts.length > 1 && (
-                    <select
-                      className="form-select"
+                    <Form.Select
                       aria-label={t('ahead.contact', { name: step.name })}
                       value={step.contact}
                       onChange={(e) => edit({ kind: 'contact', step: step.id, word: e.target.value })}
                     >
                       {technique.contacts.map((c) => (
                         <option key={c} value={c}>
-                          {words.contacts.find((x) => x.id === c)?.name ?? c}
+                          {nameIn(words.contacts, c)}
                         </option>
                       ))}
-                    </select>
+                    </Form.Select>
                   )}
                   <button
                     type="button"

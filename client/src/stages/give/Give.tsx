@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate } from 'react-router';
 import { minSec } from '../../parts/spoken';
-import { useKeys } from '../../shell/keys';
+import { useCommands } from '../../shell/keys';
 import { Thread } from '../../thread/Thread';
 import type { StageProps } from '../stage';
 import { Before } from './Before';
@@ -45,24 +45,15 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
     if (anchor.phase !== 'stopped') record('next');
   };
   const respond = (response: string) => record('response', { response, step: moment.step.id });
-  useKeys((e) => {
-    if (e.ctrlKey || e.metaKey || e.altKey || changing) return;
-    const key = e.key.toLowerCase();
-    if (e.target instanceof HTMLButtonElement && key === 'enter') return;
-    const mine: Record<string, () => void> = {
-      ' ': forward,
-      pagedown: forward,
-      pageup: () => record('back'),
-      p: () => record(running ? 'pause' : 'resume'),
-      a: () => record('again'),
-    };
-    const response = words.responses.find((r) => r.key === key);
-    const act = mine[key] ?? (response && !idle ? () => respond(response.id) : undefined);
-    if (act) {
-      e.preventDefault();
-      act();
-    }
-  });
+  const pause = () => record(running ? 'pause' : 'resume');
+  useCommands(
+    'give',
+    changing ? {} : { forward: () => forward(), back: () => record('back'), pause, again: () => record('again') },
+    (key) => {
+      const response = words.responses.find((r) => r.key === key.replace('Shift+', ''));
+      return response && !idle && !changing ? () => respond(response.id) : undefined;
+    },
+  );
   return (
     <div className="give" data-phase={anchor.phase}>
       <main className="gmain">
@@ -107,7 +98,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
         onResponse={respond}
         onNext={forward}
         onBack={() => record('back')}
-        onPause={() => record(running ? 'pause' : 'resume')}
+        onPause={pause}
         onAgain={() => record('again')}
         onChange={() => setChanging(true)}
       />

@@ -1,5 +1,7 @@
 import { useTranslation } from 'react-i18next';
 import type { SessionView, Vocabulary } from '../../api/types';
+import { CommandCap, KeyCap } from '../../shell/KeyCap';
+import { ToolBar } from '../../ui/ToolBar';
 import type { EventLog } from './eventLog';
 
 interface Props {
@@ -26,18 +28,18 @@ export function GiveKeys(props: Props) {
   const waits = log.state === 'later' || log.state === 'signed-out';
   const saved = waits && pending > 0 ? t('give.keptHere', { count: pending }) : t('give.noted', { count: noted });
   return (
-    <div className="gkeys" role="toolbar" aria-label={t('give.keys')}>
+    <ToolBar className="gkeys" label={t('give.keys')}>
       <button type="button" onClick={onNext} disabled={phase === 'finished'}>
-        <kbd>space</kbd> {t('give.next')}
+        <CommandCap in="give" of="forward" /> {t('give.next')}
       </button>
       <button type="button" onClick={onBack} disabled={idle}>
-        <kbd>PgUp</kbd> {t('give.back')}
+        <CommandCap in="give" of="back" /> {t('give.back')}
       </button>
       <button type="button" onClick={onPause} disabled={idle || phase === 'stopped'}>
-        <kbd>P</kbd> {t(phase === 'paused' ? 'give.resume' : 'give.pause')}
+        <CommandCap in="give" of="pause" /> {t(phase === 'paused' ? 'give.resume' : 'give.pause')}
       </button>
       <button type="button" onClick={onAgain} disabled={idle}>
-        <kbd>A</kbd> {t('give.again')}
+        <CommandCap in="give" of="again" /> {t('give.again')}
       </button>
       <button type="button" onClick={onChange} disabled={!mayChange}>
         {t('ahead.short')}
@@ -51,12 +53,12 @@ export function GiveKeys(props: Props) {
           disabled={idle}
           onClick={() => onResponse(r.id)}
         >
-          <kbd>{r.key.toUpperCase()}</kbd> {r.name.toLowerCase()}
+          <KeyCap of={r.key} /> {r.name.toLowerCase()}
         </button>
       ))}
       <span className={`gsaved ${log.state === 'later' ? 'plum' : ''}`} role="status">
         {saved}
       </span>
-    </div>
+    </ToolBar>
   );
 }

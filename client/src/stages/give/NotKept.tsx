@@ -1,4 +1,5 @@
 import { useTranslation } from 'react-i18next';
+import { known, nameIn } from '../../api/named';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { clock } from '../../parts/spoken';
@@ -11,10 +12,10 @@ export function NotKept({ visit, words, log }: { visit: VisitView; words: Vocabu
   const said = ({ event }: Kept) => {
     const what =
       event.kind === 'response'
-        ? (words.responses.find((r) => r.id === event.response)?.name ?? event.response?.replaceAll('-', ' ') ?? '')
+        ? (nameIn(words.responses, event.response)?.replaceAll('-', ' ') ?? '')
         : t(`give.event.${event.kind}`);
-    const step = visit.plan.steps.find((s) => s.id === event.step)?.name;
-    return [`${clock(new Date(event.at))} ${what}`, step, event.text].filter(Boolean).join(', ');
+    const step = known(visit.plan.steps, event.step)?.name;
+    return [`${clock(event.at)} ${what}`, step, event.text].filter(Boolean).join(', ');
   };
   const keep = (kept: Kept) => {
     const text = said(kept);

@@ -1,6 +1,8 @@
 import { useTranslation } from 'react-i18next';
+import { known, nameIn } from '../../api/named';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { Level } from '../../parts/Level';
+import { CommandCap } from '../../shell/KeyCap';
 import { Lantern } from '../../shell/Lantern';
 import { cursorAt, momentAt, type Moment } from './moment';
 import { useTick, type GivingNow } from './useGiving';
@@ -17,17 +19,16 @@ interface Props {
 export function NowPanel({ moment, visit, words, now, onFinish }: Props) {
   const { t } = useTranslation();
   const { step } = moment;
-  const planned = visit.plan.steps.find((s) => s.id === step.id)!;
+  const planned = known(visit.plan.steps, step.id)!;
   const { levels, phase } = now.anchor;
   const next = visit.expansion.steps[moment.index + 1];
-  const name = (list: { id: string; name: string }[], id: string) => list.find((x) => x.id === id)?.name ?? id;
   if (moment.phase === 'done') {
     return (
       <div className="gready">
         <h1>{t('give.done')}</h1>
         <p className="gwhere">{t('give.doneHow')}</p>
         <button type="button" className="pill main" onClick={onFinish}>
-          {t('give.finish')} <kbd>space</kbd>
+          {t('give.finish')} <CommandCap in="give" of="forward" />
         </button>
       </div>
     );
@@ -40,8 +41,8 @@ export function NowPanel({ moment, visit, words, now, onFinish }: Props) {
       <p className="gside">
         {[
           step.side === 'mid' ? '' : t(`side.${step.side}`),
-          name(words.positions, step.position),
-          name(words.contacts, step.contact),
+          nameIn(words.positions, step.position),
+          nameIn(words.contacts, step.contact),
         ]
           .filter(Boolean)
           .join(' · ')}
@@ -89,7 +90,7 @@ export function NowPanel({ moment, visit, words, now, onFinish }: Props) {
         <p className="gnext">
           {t('give.then')} <b>{next.name}</b>
           {next.side !== step.side && next.side !== 'mid' && `, ${t(`side.${next.side}`)}`}
-          {next.change === 'position' && `, ${name(words.positions, next.position)}`}
+          {next.change === 'position' && `, ${nameIn(words.positions, next.position)}`}
         </p>
       )}
     </>

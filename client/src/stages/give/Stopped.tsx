@@ -1,6 +1,8 @@
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
+import { known, nameIn } from '../../api/named';
 import type { GiveView, VisitView, Vocabulary } from '../../api/types';
+import { Note } from '../../ui/Note';
 import { useAmend } from './ChangeAhead';
 import type { Giving } from './giving';
 
@@ -20,31 +22,30 @@ interface Props {
 export function Stopped({ visit, words, stoppedBy, view, giving, base, onGoOn, onChange, onEnd }: Props) {
   const { t } = useTranslation();
   const { amend, wrong } = useAmend(visit, giving);
-  const response = words.responses.find((r) => r.id === stoppedBy);
-  const name = response?.name ?? stoppedBy.replaceAll('-', ' ');
-  const known = view.phase === 'stopped';
+  const name = nameIn(words.responses, stoppedBy);
+  const screened = view.phase === 'stopped';
   const goOn = view.may['go-on'];
   const ways = visit.shown.cards.flatMap((c) => (c.settled ? [] : c.ways.slice(0, 1)));
   return (
     <div className="gready" role="alertdialog" aria-label={name}>
       <p className="gside">{t('give.stoppedFor')}</p>
       <h1>{name}</h1>
-      <p className="gwhere">{response?.advice}</p>
-      {!known && <p className="gwhere soft">{t('give.screening')}</p>}
-      {known && !goOn?.allowed && <p className="gwhere plum">{goOn?.why}</p>}
-      {wrong && <p className="wrong">{wrong}</p>}
+      <p className="gwhere">{known(words.responses, stoppedBy)?.advice}</p>
+      {!screened && <p className="gwhere soft">{t('give.screening')}</p>}
+      {screened && !goOn?.allowed && <p className="gwhere plum">{goOn?.why}</p>}
+      {wrong && <Note kind="wrong">{wrong}</Note>}
       <div className="acts">
-        {known && goOn?.allowed && (
+        {screened && goOn?.allowed && (
           <button type="button" className="pill main" onClick={onGoOn}>
             {t('give.goOn')}
           </button>
         )}
-        {known && !goOn?.allowed && (
+        {screened && !goOn?.allowed && (
           <Link className="pill main" to={`${base}/screen`}>
             {t('plan.toScreen')}
           </Link>
         )}
-        {known &&
+        {screened &&
           ways.map((w) => (
             <button
               key={w.replacement + w.steps.join()}
@@ -55,7 +56,7 @@ export function Stopped({ visit, words, stoppedBy, view, giving, base, onGoOn, o
               {t('give.swapNow', { saying: w.saying })}
             </button>
           ))}
-        {known && (
+        {screened && (
           <button type="button" className="pill" onClick={onChange}>
             {t('ahead.title')}
           </button>

@@ -1,9 +1,10 @@
 import { memo } from 'react';
 import { useTranslation } from 'react-i18next';
+import { known, nameIn } from '../../api/named';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { StepChart } from '../../chart/StepChart';
-import { StepLimits } from '../../parts/StepLimits';
 import { minSec } from '../../parts/spoken';
+import { StepLimits } from '../../parts/StepLimits';
 import { PressStrip } from '../press/PressStrip';
 import type { Moment } from './moment';
 
@@ -21,9 +22,8 @@ export const TheStep = memo(function TheStep({
 }) {
   const { t } = useTranslation();
   const { step } = moment;
-  const planned = visit.plan.steps.find((s) => s.id === step.id)!;
-  const technique = words.techniques.find((x) => x.id === step.technique);
-  const name = (list: { id: string; name: string }[], id: string) => list.find((x) => x.id === id)?.name ?? id;
+  const planned = known(visit.plan.steps, step.id)!;
+  const technique = known(words.techniques, step.technique);
   const coming = visit.expansion.steps.slice(moment.index + 1, moment.index + 5);
   const caps = visit.screen.findings.filter((f) => f.steps.includes(step.id));
   return (
@@ -42,16 +42,16 @@ export const TheStep = memo(function TheStep({
       <p className="ghow serif">{technique?.how}</p>
       <dl>
         <dt>{t('sheet.client')}</dt>
-        <dd>{name(words.positions, step.position)}</dd>
+        <dd>{nameIn(words.positions, step.position)}</dd>
         <dt>{t('sheet.you')}</dt>
-        <dd>{name(words.stances, step.stance)}</dd>
+        <dd>{nameIn(words.stances, step.stance)}</dd>
         <dt>{t('sheet.contact')}</dt>
-        <dd>{name(words.contacts, step.contact)}</dd>
+        <dd>{nameIn(words.contacts, step.contact)}</dd>
         <StepLimits step={planned} words={words} />
         {planned.props.length > 0 && (
           <>
             <dt>{t('sheet.props')}</dt>
-            <dd>{planned.props.map((p) => name(words.props, p)).join(', ')}</dd>
+            <dd>{planned.props.map((p) => nameIn(words.props, p)).join(', ')}</dd>
           </>
         )}
       </dl>

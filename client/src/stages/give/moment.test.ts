@@ -16,6 +16,7 @@ const running: Anchor = {
   finishedAt: null,
   stoppedBy: null,
   levels: {},
+  backWithin: 4,
 };
 
 describe('the moment on the screen', () => {

@@ -1,3 +1,4 @@
+import { known } from '../../api/named';
 import type { ExpandedStep, Expansion, GiveEvent, SessionView } from '../../api/types';
 
 /** Where a session stands between two answers of the server: an anchor, and whether the clock runs from it. */
@@ -10,6 +11,8 @@ export interface Anchor {
   finishedAt: number | null;
   stoppedBy: string | null;
   levels: Record<string, number>;
+  /** Back goes to the step before within so many seconds of a step's begin. */
+  backWithin: number;
 }
 
 const ms = (iso?: string | null) => (iso ? new Date(iso).getTime() : null);
@@ -22,6 +25,7 @@ export const anchorOf = (s: SessionView): Anchor => ({
   finishedAt: ms(s.finishedAt),
   stoppedBy: s.stoppedBy ?? null,
   levels: s.levels,
+  backWithin: s.backToPreviousSeconds,
 });
 
 export function cursorAt(a: Anchor, now: number, total: number) {
@@ -50,8 +54,6 @@ export type Effects = Record<string, string>;
 export const effectsOf = (responses: { id: string; effect: string }[]): Effects =>
   Object.fromEntries(responses.map((r) => [r.id, r.effect]));
 
-const BACK_TO_PREVIOUS_SECONDS = 4;
-
 /**
  * What the screen shows until the server has answered: the same moves the log makes, in every phase. The server's fold stays the truth
  * and replaces this with its answer; both are held together by tests/vectors/session.json, which the fold writes.
@@ -70,7 +72,7 @@ function apply(a: Anchor, e: GiveEvent, expansion: Expansion, effects: Effects):
     case 'next':
       return underway ? { ...moved, cursor: next(expansion, cursor) } : a;
     case 'back':
-      return underway ? { ...moved, cursor: back(expansion, cursor) } : a;
+      return underway ? { ...moved, cursor: back(expansion, cursor, a.backWithin) } : a;
     case 'again':
       return underway ? { ...moved, cursor: stepAt(expansion, cursor).startSeconds } : a;
     case 'pause':
@@ -96,9 +98,9 @@ function next(expansion: Expansion, cursor: number) {
   return step.restSeconds > 0 && cursor < rest - 1e-9 ? rest : end;
 }
 
-function back(expansion: Expansion, cursor: number) {
+function back(expansion: Expansion, cursor: number, within: number) {
   const step = stepAt(expansion, cursor);
-  return cursor - step.startSeconds > BACK_TO_PREVIOUS_SECONDS
+  return cursor - step.startSeconds > within
     ? step.startSeconds
     : stepAt(expansion, Math.max(0, step.startSeconds - 0.05)).startSeconds;
 }
@@ -108,7 +110,7 @@ function respond(a: Anchor, e: GiveEvent, at: number, expansion: Expansion, effe
   const effect = effects[e.response ?? ''];
   if (effect === 'stop') return { ...a, cursor, at, phase: 'stopped', stoppedBy: e.response! };
   if (effect !== 'lower') return a;
-  const from = expansion.steps.find((s) => s.id === e.step) ?? stepAt(expansion, cursor);
+  const from = known(expansion.steps, e.step) ?? stepAt(expansion, cursor);
   const alike = expansion.steps
     .slice(expansion.steps.indexOf(from))
     .filter((s) => s.contact === from.contact && s.region === from.region);

@@ -1,10 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
-import { visitKey } from '../../api/changes';
 import { problemOf } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import { watchVisit } from '../../api/news';
 import type { VisitView, Vocabulary } from '../../api/types';
-import { signInNeeded } from '../../shell/door';
+import { signInNeeded } from '../../shell/signedIn';
 import { Giving } from './giving';
 import { anchorOf, effectsOf, predict } from './moment';
 
@@ -29,7 +29,7 @@ export function useGiving(visit: VisitView, words: Vocabulary) {
       window.removeEventListener('lantern-signed-in', look);
       window.removeEventListener('online', look);
       // The next stage must see what has just been noted here.
-      void giving.log.flush().then(() => cache.invalidateQueries({ queryKey: visitKey(visit.id) }));
+      void giving.log.flush().then(() => cache.invalidateQueries({ queryKey: keptAs.visit(visit.id) }));
     };
   }, [giving, visit.id, cache]);
   const { state } = giving.log;
@@ -40,7 +40,7 @@ export function useGiving(visit: VisitView, words: Vocabulary) {
   useEffect(() => {
     // The lamps tell what has begun or ended, and a changed plan is another plan.
     if (phase !== visit.session.phase || basis !== visit.session.basis)
-      void cache.invalidateQueries({ queryKey: visitKey(visit.id) });
+      void cache.invalidateQueries({ queryKey: keptAs.visit(visit.id) });
   }, [phase, basis, visit.session.phase, visit.session.basis, visit.id, cache]);
   const effects = useMemo(() => effectsOf(words.responses), [words.responses]);
   const { view } = giving;

@@ -2,13 +2,14 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link, useParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
+import { keptAs } from '../../api/kept';
 
 /** A letter to a physician as one printed page. Every sentence can be changed before it is printed. */
 export default function LetterPage() {
   const { t } = useTranslation();
   const { visitId = '', kind = 'referral' } = useParams();
   const letter = useQuery({
-    queryKey: ['letter', visitId, kind],
+    queryKey: keptAs.letter(visitId, kind),
     queryFn: () => ask(http.GET('/api/visits/{visitId}/letters/{kind}', { params: { path: { visitId, kind } } })),
     refetchOnMount: 'always',
     retry: false,

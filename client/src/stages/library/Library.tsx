@@ -1,9 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { useNavigate, useParams } from 'react-router';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
+import { plain } from '../../api/named';
 import { useVocabulary } from '../../api/useVisit';
+import { useBeside } from '../../shell/beside';
 import { Frame } from '../../shell/Frame';
 import { OpenFlow } from './OpenFlow';
 import { RunStrip } from './RunStrip';
@@ -13,10 +17,11 @@ export default function Library() {
   const { t } = useTranslation();
   const navigate = useNavigate();
   const { kind, id } = useParams();
+  const beside = useBeside(!!id);
   const [tradition, setTradition] = useState('');
   const [text, setText] = useState('');
   const words = useVocabulary();
-  const cards = useQuery({ queryKey: ['library'], queryFn: () => ask(http.GET('/api/library')) });
+  const cards = useQuery({ queryKey: keptAs.library(), queryFn: () => ask(http.GET('/api/library')) });
   if (!cards.data || !words.data) return <p className="loading">{t('shell.loading')}</p>;
   const traditions = [...new Set(cards.data.map((c) => c.tradition))];
   const wanted = text.trim().toLowerCase();
@@ -28,6 +33,7 @@ export default function Library() {
   const kept = cards.data.filter((c) => c.kept).length;
   return (
     <Frame
+      beside={beside}
       side={
         id ? (
           <OpenFlow key={`${kind}/${id}`} kind={kind!} id={id} words={words.data} />
@@ -42,27 +48,21 @@ export default function Library() {
           <p className="soft mt-1">{t('library.lead', { flows: cards.data.length - kept, kept })}</p>
         </div>
         <div className="flowhead">
-          <input
-            className="form-control"
+          <Form.Control
             type="search"
             placeholder={t('library.find')}
             aria-label={t('library.find')}
             value={text}
             onChange={(e) => setText(e.target.value)}
           />
-          <select
-            className="form-select"
-            aria-label={t('library.all')}
-            value={tradition}
-            onChange={(e) => setTradition(e.target.value)}
-          >
+          <Form.Select aria-label={t('library.all')} value={tradition} onChange={(e) => setTradition(e.target.value)}>
             <option value="">{t('library.all')}</option>
             {traditions.map((x) => (
               <option key={x} value={x}>
-                {x.replaceAll('-', ' ')}
+                {plain(x)}
               </option>
             ))}
-          </select>
+          </Form.Select>
         </div>
       </div>
       {shown.length === 0 && <p className="soft">{t('library.none')}</p>}
@@ -73,9 +73,12 @@ export default function Library() {
             type="button"
             className={c.id === id ? 'flowcard on' : 'flowcard'}
             aria-pressed={c.id === id}
-            onClick={() => void navigate(`/library/${c.kept ? 'own' : 'flow'}/${c.id}`)}
+            onClick={() => {
+              beside.show();
+              void navigate(`/library/${c.kept ? 'own' : 'flow'}/${c.id}`);
+            }}
           >
-            <span className="kind">{c.kept ? t('library.own') : c.tradition.replaceAll('-', ' ')}</span>
+            <span className="kind">{c.kept ? t('library.own') : plain(c.tradition)}</span>
             <b>{c.name}</b>
             <span className="sum">{c.summary}</span>
             {c.setAside.map((why) => (

@@ -1,14 +1,16 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
+import { known } from '../../api/named';
 import type { Vocabulary } from '../../api/types';
 import { sectionName } from '../../parts/blockName';
 import { minSec } from '../../parts/spoken';
 import { MiniThread } from '../../thread/MiniThread';
-
-const MINUTES = [30, 45, 60, 75, 90, 120];
+import { Note } from '../../ui/Note';
 
 /** A flow opened: the ways it can be given, fitted to minutes, every step worked out. */
 export function OpenFlow({ kind, id, words }: { kind: string; id: string; words: Vocabulary }) {
@@ -18,7 +20,7 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
   const [minutes, setMinutes] = useState('');
   const [choices, setChoices] = useState<Record<string, string>>({});
   const flow = useQuery({
-    queryKey: ['library', kind, id, minutes, choices],
+    queryKey: keptAs.flow(kind, id, minutes, choices),
     queryFn: () =>
       ask(
         http.GET('/api/library/{kind}/{id}', {
@@ -36,13 +38,13 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
       ),
     placeholderData: keepPreviousData,
   });
-  if (flow.isError) return <p className="warnline">{flow.error.message}</p>;
+  if (flow.isError) return <Note>{flow.error.message}</Note>;
   if (!flow.data) return <p className="loading">{t('shell.loading')}</p>;
   const { card, plan, expansion, sections, variants, review, fitted } = flow.data;
   const weighty = review.findings.filter((f) => f.severity !== 'could').length;
   const drop = () =>
     ask(http.DELETE('/api/library/{id}', { params: { path: { id } } })).then((all) => {
-      cache.setQueryData(['library'], all);
+      cache.setQueryData(keptAs.library(), all);
       void navigate('/library');
     });
 
@@ -61,25 +63,19 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
       )}
       <div className="openfit">
         <label htmlFor="library-minutes">{t('library.fitTo')}</label>
-        <select
-          id="library-minutes"
-          className="form-select"
-          value={minutes}
-          onChange={(e) => setMinutes(e.target.value)}
-        >
+        <Form.Select id="library-minutes" value={minutes} onChange={(e) => setMinutes(e.target.value)}>
           <option value="">{t('library.usual')}</option>
-          {MINUTES.map((m) => (
+          {words.defaults.offeredMinutes.map((m) => (
             <option key={m} value={m}>
               {m} min
             </option>
           ))}
-        </select>
+        </Form.Select>
         {variants.map((v) => (
           <div key={v.id} className="variant">
             <label htmlFor={`variant-${v.id}`}>{v.name}</label>
-            <select
+            <Form.Select
               id={`variant-${v.id}`}
-              className="form-select"
               value={v.chosen}
               onChange={(e) => setChoices({ ...choices, [v.id]: e.target.value })}
             >
@@ -88,7 +84,7 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
                   {o.name}
                 </option>
               ))}
-            </select>
+            </Form.Select>
           </div>
         ))}
       </div>
@@ -106,7 +102,7 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
               {section && <div className="blk">{sectionName(section, t)}</div>}
               <b>{s.name}</b>
               <span className="soft small">
-                {[s.where, words.positions.find((p) => p.id === s.position)?.name].filter(Boolean).join(' · ')}
+                {[s.where, known(words.positions, s.position)?.name].filter(Boolean).join(' · ')}
               </span>
               <MiniThread step={e} words={words} />
               <time>{minSec(e.seconds)}</time>

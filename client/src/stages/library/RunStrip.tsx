@@ -1,3 +1,5 @@
+import { scaleLinear } from '@visx/scale';
+import { Bar, Line } from '@visx/shape';
 import type { LibraryCard } from '../../api/types';
 
 const [WIDE, HIGH] = [260, 40];
@@ -6,15 +8,15 @@ const height = { left: 12, right: 28, both: 20, mid: 20 };
 /** A flow as a small thread: when each side is worked, how deep, and with what. */
 export function RunStrip({ card }: { card: LibraryCard }) {
   const total = Math.max(1, ...card.runs.map((r) => r.start + r.seconds));
-  const x = (s: number) => 3 + (s / total) * (WIDE - 6);
+  const x = scaleLinear({ domain: [0, total], range: [3, WIDE - 3] });
   return (
     <svg className="runstrip" viewBox={`0 0 ${WIDE} ${HIGH}`} aria-hidden="true">
-      <path className="strand" d={`M3 20H${WIDE - 3}`} />
+      <Line className="strand" from={{ x: 3, y: 20 }} to={{ x: WIDE - 3, y: 20 }} />
       {card.runs.map((r, i) => {
         const w = Math.max(2, x(r.start + r.seconds) - x(r.start) - 1);
         const h = 3 + r.level * 2;
         return (
-          <rect
+          <Bar
             key={i}
             className={`run ${r.family}`}
             x={x(r.start)}

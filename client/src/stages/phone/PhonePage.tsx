@@ -1,12 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { useParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
+import { keptAs } from '../../api/kept';
+import { plain } from '../../api/named';
 import type { FactEntry, PhonePage as Page } from '../../api/types';
-import { Choice, TextField } from '../../parts/fields';
-import { SendForm } from '../../parts/SendForm';
 import { Lantern } from '../../shell/Lantern';
+import { Choice, TextField } from '../../ui/fields';
+import { SendForm } from '../../ui/SendForm';
 
 type Question = Page['questions'][number];
 
@@ -16,7 +19,7 @@ export default function PhonePage() {
   const { token = '' } = useParams();
   const path = { params: { path: { token } } };
   const page = useQuery({
-    queryKey: ['phone', token],
+    queryKey: keptAs.phone(token),
     queryFn: () => ask(http.GET('/api/intake/{token}', path)),
     retry: false,
     staleTime: Infinity,
@@ -59,9 +62,9 @@ export default function PhonePage() {
         <label className="form-label" htmlFor="phone-words">
           {t('phone.words')}
         </label>
-        <textarea
+        <Form.Control
+          as="textarea"
           id="phone-words"
-          className="form-control"
           rows={3}
           maxLength={2000}
           value={words}
@@ -129,7 +132,7 @@ function Asked({ question, entry, set }: { question: Question; entry?: FactEntry
                 label={d.name}
                 none={t('arrive.notSaid')}
                 value={entry.detail?.[d.key] ?? ''}
-                options={d.choices.map((c) => ({ id: c, name: c.replaceAll('-', ' ') }))}
+                options={d.choices.map((c) => ({ id: c, name: plain(c) }))}
                 onChoose={(value) => detail(d.key, value)}
               />
             ) : (

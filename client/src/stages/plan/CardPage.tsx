@@ -2,9 +2,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link, useParams } from 'react-router';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
+import { nameIn } from '../../api/named';
 import { useVisit, useVocabulary, useWordsOf } from '../../api/useVisit';
 import { sectionName } from '../../parts/blockName';
 import { day, hourMinute, minSec } from '../../parts/spoken';
+import { Note } from '../../ui/Note';
 
 /** The plan on one page in large type: for the wall beside the mat, or the phone. */
 export default function CardPage() {
@@ -15,15 +18,14 @@ export default function CardPage() {
   const words = useWordsOf(visit.data, today.data);
   const card = useQuery({
     // A plan changed while giving has a new basis under the same version.
-    queryKey: ['card', visitId, visit.data?.version, visit.data?.session.basis],
+    queryKey: keptAs.card(visitId, visit.data?.version, visit.data?.session.basis),
     queryFn: () => ask(http.GET('/api/visits/{visitId}/plan/card', { params: { path: { visitId } } })),
     enabled: !!visit.data,
   });
-  if (card.isError) return <p className="warnline">{card.error.message}</p>;
+  if (card.isError) return <Note>{card.error.message}</Note>;
   if (!visit.data || !card.data || !words) return <p className="loading">{t('shell.loading')}</p>;
   const v = visit.data;
   const w = words;
-  const name = (list: { id: string; name: string }[], id: string) => list.find((x) => x.id === id)?.name ?? id;
   const cautions = v.screen.findings.filter((f) => f.outcome === 'avoid' || f.outcome === 'modify').map((f) => f.title);
   const steps = new Map(v.plan.steps.map((s, i) => [s.id, { s, e: v.expansion.steps[i]! }]));
   const order = card.data.flatMap((section) => section.steps);
@@ -69,11 +71,11 @@ export default function CardPage() {
                     const { s, e } = steps.get(id)!;
                     return (
                       <li key={s.id}>
-                        {s.position !== before(id)?.position && <i>{name(w.positions, s.position)}</i>}
+                        {s.position !== before(id)?.position && <i>{nameIn(w.positions, s.position)}</i>}
                         <b>{s.name}</b>
                         <span>
                           {[
-                            name(w.contacts, s.contact),
+                            nameIn(w.contacts, s.contact),
                             s.repeats > 1 && t('card.times', { count: s.repeats }),
                             e.presses.length > 1 && t('dose.presses', { count: e.presses.length }),
                             '▮'.repeat(s.level),

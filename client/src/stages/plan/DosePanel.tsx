@@ -1,6 +1,8 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
+import { known, nameIn } from '../../api/named';
 import type { DoseRow, VisitView, Vocabulary } from '../../api/types';
 import { Chart } from '../../chart/Chart';
 import { minSec } from '../../parts/spoken';
@@ -9,7 +11,7 @@ import { minSec } from '../../parts/spoken';
 export function DosePanel({ visit, words, position }: { visit: VisitView; words: Vocabulary; position: string }) {
   const { t } = useTranslation();
   const dose = useQuery({
-    queryKey: ['dose', visit.id, visit.version],
+    queryKey: keptAs.dose(visit),
     queryFn: () => ask(http.GET('/api/visits/{visitId}/plan/dose', { params: { path: { visitId: visit.id } } })),
     placeholderData: keepPreviousData,
   });
@@ -21,7 +23,7 @@ export function DosePanel({ visit, words, position }: { visit: VisitView; words:
   const wash = Object.fromEntries(rows.map((r) => [`${r.region}/${sideNumber(r.side)}`, r.levelSeconds / hottest]));
   rows.filter((r) => r.side === 'mid').forEach((r) => (wash[r.region] = r.levelSeconds / hottest));
   const compared = rows.some((r) => r.usualSeconds != null);
-  const lying = words.positions.find((p) => p.id === position);
+  const lying = known(words.positions, position);
   return (
     <section className="dosepanel">
       <h2>{t('dose.head')}</h2>
@@ -48,7 +50,7 @@ export function DosePanel({ visit, words, position }: { visit: VisitView; words:
             const mid = of('mid');
             return (
               <tr key={region}>
-                <th scope="row">{words.regions.find((r) => r.id === region)?.name ?? region}</th>
+                <th scope="row">{nameIn(words.regions, region)}</th>
                 {mid && !of('left') && !of('right') ? (
                   <td colSpan={2} className="m">
                     <Bar row={mid} most={most} />

@@ -1,12 +1,12 @@
 import { useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
-import type { VisitView } from '../../api/types';
+import type { VisitView, Vocabulary } from '../../api/types';
+import { CommandCap } from '../../shell/KeyCap';
 import type { PlanWork } from './usePlanWork';
 
-const USUAL = [30, 45, 60, 75, 90, 120];
-
 /** Fits the plan to minutes by whole repeats and says what it changed, or what would make it possible. */
-export function FitControl({ visit, work }: { visit: VisitView; work: PlanWork }) {
+export function FitControl({ visit, words, work }: { visit: VisitView; words: Vocabulary; work: PlanWork }) {
   const { t } = useTranslation();
   const [wanted, setWanted] = useState(String(visit.minutesOnMat));
   const over = visit.expansion.totalSeconds - visit.minutesOnMat * 60;
@@ -19,9 +19,8 @@ export function FitControl({ visit, work }: { visit: VisitView; work: PlanWork }
         }}
       >
         <label htmlFor="fit-minutes">{t('plan.fit')}</label>
-        <input
+        <Form.Control
           id="fit-minutes"
-          className="form-control"
           type="number"
           step="any"
           list="fit-usual"
@@ -29,20 +28,19 @@ export function FitControl({ visit, work }: { visit: VisitView; work: PlanWork }
           onChange={(e) => setWanted(e.target.value)}
         />
         <datalist id="fit-usual">
-          {USUAL.map((m) => (
+          {words.defaults.offeredMinutes.map((m) => (
             <option key={m} value={m} />
           ))}
         </datalist>
         <span className="soft">min</span>
         <button type="submit" className="pill">
-          {t('plan.fitNow')} <kbd>F</kbd>
+          {t('plan.fitNow')} <CommandCap in="plan" of="fit" />
         </button>
         <label htmlFor="worse-side" className="soft small">
           {t('plan.worse')}
         </label>
-        <select
+        <Form.Select
           id="worse-side"
-          className="form-select"
           value={visit.plan.worseSide ?? ''}
           onChange={(e) =>
             work.edit({ kind: 'worse-side', step: '', bothSides: false, word: e.target.value || undefined })
@@ -51,7 +49,7 @@ export function FitControl({ visit, work }: { visit: VisitView; work: PlanWork }
           <option value="">{t('plan.worseNone')}</option>
           <option value="left">{t('side.left')}</option>
           <option value="right">{t('side.right')}</option>
-        </select>
+        </Form.Select>
       </form>
       <p className="small" aria-live="polite">
         {work.said ? (

@@ -1,5 +1,7 @@
 import { useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
+import { nameIn } from '../../api/named';
 import type { OrderFinding, Plan, ReviewResult } from '../../api/types';
 import type { PlanWork } from './usePlanWork';
 
@@ -72,7 +74,7 @@ function Remark({ finding: f, plan, locked, work, onChoose }: RemarkProps) {
   const { t } = useTranslation();
   const [asking, setAsking] = useState(false);
   const [reason, setReason] = useState('');
-  const shown = f.steps.slice(0, 3).map((id) => ({ id, name: plan.steps.find((s) => s.id === id)?.name ?? id }));
+  const shown = f.steps.slice(0, 3).map((id) => ({ id, name: nameIn(plan.steps, id) }));
   return (
     <li className={f.severity}>
       <span className="weight">{t(`order.${f.severity}`)}</span>
@@ -106,13 +108,7 @@ function Remark({ finding: f, plan, locked, work, onChoose }: RemarkProps) {
           }}
         >
           <label htmlFor={`why-${f.rule}`}>{t('order.why')}</label>
-          <input
-            id={`why-${f.rule}`}
-            className="form-control"
-            autoFocus
-            value={reason}
-            onChange={(e) => setReason(e.target.value)}
-          />
+          <Form.Control id={`why-${f.rule}`} autoFocus value={reason} onChange={(e) => setReason(e.target.value)} />
           <button type="submit" className="pill">
             {t('order.keepReason')}
           </button>

@@ -1,10 +1,14 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
+import { known } from '../../api/named';
 import { minSec } from '../../parts/spoken';
-import { useKeys } from '../../shell/keys';
 import { Frame } from '../../shell/Frame';
+import { CommandCap } from '../../shell/KeyCap';
+import { useCommands } from '../../shell/keys';
 import { Thread } from '../../thread/Thread';
+import { Note } from '../../ui/Note';
+import { Tabs } from '../../ui/Tabs';
 import { PressPanel } from '../press/PressPanel';
 import type { StageProps } from '../stage';
 import { DosePanel } from './DosePanel';
@@ -39,29 +43,32 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
   };
   const at = steps.indexOf(selected);
   const { edit } = work;
-  useKeys((e) => {
-    if (e.ctrlKey || e.metaKey) return;
-    const near = e.key === 'ArrowDown' ? at + 1 : e.key === 'ArrowUp' ? at - 1 : -1;
-    if (near >= 0 && near < steps.length) {
-      e.preventDefault();
-      if (e.shiftKey) chosen.extend(steps[near]!.id);
-      else if (!e.altKey) chosen.choose(steps[near]!.id);
-      else if (!locked) edit({ kind: 'move', step: selected.id, number: near, bothSides: false });
-      return;
-    }
-    if (locked) return;
-    const one = { step: selected.id, steps: chosen.chosen.map((s) => s.id), bothSides: true };
-    if (e.key === '+' || e.key === '=') edit({ kind: 'repeats', number: selected.repeats + 1, ...one });
-    if (e.key === '-') edit({ kind: 'repeats', number: selected.repeats - 1, ...one });
-    if (e.key === ']') edit({ kind: 'level', number: selected.level + 1, ...one });
-    if (e.key === '[') edit({ kind: 'level', number: selected.level - 1, ...one });
-    if (e.key === 'Delete') edit({ kind: 'remove', ...one });
-    if (e.key === 'm') edit({ kind: 'mirror', ...one });
-    if (e.key === 'p') edit({ kind: selected.pinned ? 'unpin' : 'pin', ...one });
-    if (e.key === 'u') work.undo();
-    if (e.key === 'U') work.redo();
-    if (e.key === 'w') setTab('weight');
-    if (e.key === 'f') work.fitTo(visit.minutesOnMat);
+  const one = { step: selected.id, steps: chosen.chosen.map((s) => s.id), bothSides: true };
+  /** A change of the chosen steps, where the plan may be changed. */
+  const may = (change: () => void) => !locked && change;
+  /** Something with the step that many places on, if there is one. */
+  const near = (by: number, act: (to: string, place: number) => void) =>
+    steps[at + by] && (() => act(steps[at + by]!.id, at + by));
+  const move = (by: number) =>
+    !locked && near(by, (_, number) => edit({ kind: 'move', step: selected.id, number, bothSides: false }));
+  useCommands('plan', {
+    before: near(-1, chosen.choose),
+    after: near(1, chosen.choose),
+    moreUp: near(-1, chosen.extend),
+    moreDown: near(1, chosen.extend),
+    moveUp: move(-1),
+    moveDown: move(1),
+    more: may(() => edit({ kind: 'repeats', number: selected.repeats + 1, ...one })),
+    fewer: may(() => edit({ kind: 'repeats', number: selected.repeats - 1, ...one })),
+    deeper: may(() => edit({ kind: 'level', number: selected.level + 1, ...one })),
+    lighter: may(() => edit({ kind: 'level', number: selected.level - 1, ...one })),
+    leaveOut: may(() => edit({ kind: 'remove', ...one })),
+    mirror: may(() => edit({ kind: 'mirror', ...one })),
+    pin: may(() => edit({ kind: selected.pinned ? 'unpin' : 'pin', ...one })),
+    undo: may(work.undo),
+    redo: may(work.redo),
+    weight: () => setTab('weight'),
+    fit: may(() => work.fitTo(visit.minutesOnMat)),
   });
   const { totals, totalSeconds } = visit.expansion;
   const flagged = new Set(visit.shown.flagged);
@@ -71,22 +78,17 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
       who={who}
       lamps={lamps}
       side={
-        <>
-          <div className="tabs" role="tablist">
-            {tabs.map((x) => (
-              <button
-                key={x}
-                type="button"
-                role="tab"
-                aria-selected={tab === x}
-                className={tab === x ? 'on' : ''}
-                onClick={() => setTab(x)}
-              >
-                {t(`plan.tabs.${x}`)}
-                {x === 'order' && visit.review.findings.length > 0 && <i>{visit.review.findings.length}</i>}
-              </button>
-            ))}
-          </div>
+        <Tabs
+          id="plan-side"
+          label={t('shell.beside')}
+          leaves={tabs.map((id) => ({
+            id,
+            name: t(`plan.tabs.${id}`),
+            count: id === 'order' ? visit.review.findings.length : 0,
+          }))}
+          at={tab}
+          onGo={setTab}
+        >
           {tab === 'step' && (
             <StepSheet
               key={selected.id}
@@ -114,7 +116,7 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
             <OrderPanel plan={visit.plan} review={visit.review} locked={locked} work={work} onChoose={chosen.choose} />
           )}
           {tab === 'dose' && <DosePanel visit={visit} words={words} position={selected.position} />}
-        </>
+        </Tabs>
       }
       thread={
         <Thread
@@ -146,7 +148,7 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
             {!locked && (work.canUndo || work.canRedo) && (
               <>
                 <button type="button" className="pill" disabled={!work.canUndo} onClick={work.undo}>
-                  {t('plan.undo')} <kbd>U</kbd>
+                  {t('plan.undo')} <CommandCap in="plan" of="undo" />
                 </button>
                 <button type="button" className="pill" disabled={!work.canRedo} onClick={work.redo}>
                   {t('plan.redo')}
@@ -167,31 +169,29 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
           </div>
         </div>
         {visit.start.obstacles.length > 0 && (
-          <p className="warnline" role="status">
+          <Note role="status">
             {t('plan.settle', { what: [...new Set(visit.start.obstacles.map((o) => o.title))].join('; ') })}{' '}
             <button type="button" className="pill quiet" onClick={() => void navigate(`${base}/screen`)}>
               {t('plan.toScreen')}
             </button>
-          </p>
+          </Note>
         )}
         {more && !locked && <StartPanel visit={visit} words={words} base={base} work={work} before={selected.id} />}
-        {!locked && <FitControl visit={visit} work={work} />}
+        {!locked && <FitControl visit={visit} words={words} work={work} />}
         {!locked && <PlanTools plan={visit.plan} chosen={chosen.chosen} onEdit={edit} />}
         {visit.outOfReach.length > 0 && (
-          <p className="warnline" role="status">
+          <Note role="status">
             {t('plan.outOfReach', { count: visit.outOfReach.length })}{' '}
             {visit.outOfReach.map((o) => (
               <button key={o.step} type="button" className="pill quiet" onClick={() => chosen.choose(o.step)}>
-                {steps.find((s) => s.id === o.step)?.name}
+                {known(steps, o.step)?.name}
               </button>
             ))}
-          </p>
+          </Note>
         )}
         {locked && <p className="soft">{editing?.why}</p>}
         {visit.setAside.map((why) => (
-          <p key={why} className="warnline">
-            {why}
-          </p>
+          <Note key={why}>{why}</Note>
         ))}
       </div>
       <StepList

@@ -1,6 +1,8 @@
 import { useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import type { Plan, PlanEdit, PlanStep } from '../../api/types';
+import { ToolBar } from '../../ui/ToolBar';
 
 interface Props {
   plan: Plan;
@@ -24,7 +26,7 @@ export function PlanTools({ plan, chosen, onEdit }: Props) {
   const others = (plan.blocks ?? []).filter((b) => b.id !== first.block && plan.steps.some((s) => s.block === b.id));
   const block = plan.blocks?.find((b) => b.id === first.block)?.name ?? first.block;
   return (
-    <div className="plantools" role="toolbar" aria-label={t('plan.tools', { count: chosen.length })}>
+    <ToolBar className="plantools" label={t('plan.tools', { count: chosen.length })}>
       <span className="soft small">{t('plan.chosen', { count: chosen.length })}</span>
       <button type="button" className="pill quiet" disabled={!oneSided} onClick={() => edit('mirror')}>
         {t('plan.mirror')}
@@ -58,13 +60,7 @@ export function PlanTools({ plan, chosen, onEdit }: Props) {
           }}
         >
           <label htmlFor="group-name">{t('plan.groupName')}</label>
-          <input
-            id="group-name"
-            className="form-control"
-            autoFocus
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-          />
+          <Form.Control id="group-name" autoFocus value={name} onChange={(e) => setName(e.target.value)} />
           <button type="submit" className="pill">
             {t('plan.group')}
           </button>
@@ -96,6 +92,6 @@ export function PlanTools({ plan, chosen, onEdit }: Props) {
           </button>
         </form>
       )}
-    </div>
+    </ToolBar>
   );
 }

@@ -1,10 +1,13 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
+import { known } from '../../api/named';
 import type { PlanSource, VisitView, Vocabulary } from '../../api/types';
-import { Choice } from '../../parts/fields';
+import { Choice } from '../../ui/fields';
 import type { PlanWork } from './usePlanWork';
 
 interface Props {
@@ -20,7 +23,7 @@ export function StartPanel({ visit, words, base, work, before }: Props) {
   const { t } = useTranslation();
   const [chosen, setChosen] = useState('');
   const options = usePlanSources(visit.id, words);
-  const source = options.find((o) => o.id === chosen)?.from;
+  const source = known(options, chosen)?.from;
   return (
     <div className="startpanel">
       <Choice
@@ -73,7 +76,7 @@ export interface SourceOption {
 export function usePlanSources(visitId: string, words: Vocabulary): SourceOption[] {
   const { t } = useTranslation();
   const sources = useQuery({
-    queryKey: ['sources', visitId],
+    queryKey: keptAs.sources(visitId),
     queryFn: () => ask(http.GET('/api/visits/{visitId}/plan/sources', { params: { path: { visitId } } })),
     staleTime: 60_000,
   });
@@ -116,14 +119,9 @@ function Keep({ visit }: { visit: VisitView }) {
       }}
     >
       <label htmlFor="keep-name">{t('plan.keepName')}</label>
-      <input id="keep-name" className="form-control" value={name} onChange={(e) => setName(e.target.value)} />
+      <Form.Control id="keep-name" value={name} onChange={(e) => setName(e.target.value)} />
       <label htmlFor="keep-summary">{t('plan.keepSummary')}</label>
-      <input
-        id="keep-summary"
-        className="form-control wide"
-        value={summary}
-        onChange={(e) => setSummary(e.target.value)}
-      />
+      <Form.Control id="keep-summary" className="wide" value={summary} onChange={(e) => setSummary(e.target.value)} />
       <button type="submit" className="pill">
         {t('plan.keep')}
       </button>

@@ -1,4 +1,4 @@
-import { DndContext, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { DndContext, MouseSensor, TouchSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import { useEffect, useRef, type ReactNode } from 'react';
@@ -23,7 +23,11 @@ interface Props {
 export function StepList({ visit, words, chosen, flagged, remarked, locked, onMove }: Props) {
   const { t } = useTranslation();
   const { steps } = visit.plan;
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }));
+  // A finger scrolls the list; only one that rests takes a step up.
+  const sensors = useSensors(
+    useSensor(MouseSensor, { activationConstraint: { distance: 8 } }),
+    useSensor(TouchSensor, { activationConstraint: { delay: 250, tolerance: 8 } }),
+  );
   const listed = useRef<HTMLDivElement>(null);
   useEffect(() => {
     listed.current?.querySelector('.step.sel')?.scrollIntoView({ block: 'nearest' });

@@ -1,5 +1,6 @@
 import type { MouseEvent } from 'react';
 import { useTranslation } from 'react-i18next';
+import { nameIn } from '../../api/named';
 import type { ExpandedStep, PlanStep, Vocabulary } from '../../api/types';
 import { Level } from '../../parts/Level';
 import { minSec } from '../../parts/spoken';
@@ -22,7 +23,7 @@ interface Props {
 /** A step in the list: name and place, contact, its beads, level and time. */
 export function StepRow({ step, expanded, number, words, selected, also, flagged, remarked, onSelect }: Props) {
   const { t } = useTranslation();
-  const contact = words.contacts.find((c) => c.id === step.contact)?.name ?? step.contact;
+  const contact = nameIn(words.contacts, step.contact);
   return (
     <button
       type="button"

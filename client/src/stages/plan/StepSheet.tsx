@@ -1,11 +1,16 @@
 import { useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
+import { known, nameIn } from '../../api/named';
 import type { PlanEdit, PlanStep, VisitView, Vocabulary } from '../../api/types';
 import { StepChart } from '../../chart/StepChart';
 import { Level } from '../../parts/Level';
 import { SavedText } from '../../parts/SavedText';
-import { StepLimits } from '../../parts/StepLimits';
 import { minSec, sourceLine } from '../../parts/spoken';
+import { StepLimits } from '../../parts/StepLimits';
+import { Fold } from '../../ui/Fold';
+import { Note } from '../../ui/Note';
+import { StepEffects } from './StepEffects';
 import { Stepper } from './Stepper';
 
 interface Props {
@@ -22,9 +27,8 @@ interface Props {
 export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: Props) {
   const { t } = useTranslation();
   const [both, setBoth] = useState(true);
-  const technique = words.techniques.find((x) => x.id === step.technique);
+  const technique = known(words.techniques, step.technique);
   const expanded = visit.expansion.steps[at]!;
-  const name = (list: { id: string; name: string }[], id: string) => list.find((x) => x.id === id)?.name ?? id;
   const press = expanded.presses[0];
   const reach = visit.outOfReach.find((o) => o.step === step.id);
   const findings = visit.screen.findings.filter((f) => f.steps.includes(step.id));
@@ -41,11 +45,11 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
         <StepChart visit={visit} step={step} words={words} box={{ width: 330, height: 300 }} onRegion={onRegion} />
       </div>
       {reach && (
-        <p className="warnline">
+        <Note>
           {reach.why}{' '}
           {reach.instead.length > 0 &&
-            t('sheet.reachIn', { positions: reach.instead.map((p) => name(words.positions, p)).join(', ') })}
-        </p>
+            t('sheet.reachIn', { positions: reach.instead.map((p) => nameIn(words.positions, p)).join(', ') })}
+        </Note>
       )}
       <p className="how">{technique?.how}</p>
       <dl className="figures">
@@ -64,12 +68,12 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
       </dl>
       <dl className="lines">
         <dt>{t('sheet.client')}</dt>
-        <dd>{name(words.positions, step.position)}</dd>
+        <dd>{nameIn(words.positions, step.position)}</dd>
         <dt>{t('sheet.you')}</dt>
-        <dd>{name(words.stances, step.stance)}</dd>
+        <dd>{nameIn(words.stances, step.stance)}</dd>
         <dt>{t('sheet.pattern')}</dt>
         <dd>
-          {name(words.patterns, step.pattern.kind)}
+          {nameIn(words.patterns, step.pattern.kind)}
           {expanded.stations > 1 && `, ${t('sheet.stations', { count: expanded.stations })}`}
         </dd>
         <StepLimits step={step} words={words} />
@@ -82,6 +86,9 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
         <dt>{t('sheet.source')}</dt>
         <dd>{technique && sourceLine(technique.source)}</dd>
       </dl>
+      <Fold title={t('sheet.effects')} className="mt-2">
+        <StepEffects visit={visit} step={step.id} />
+      </Fold>
       {!locked && (
         <div className="edits">
           <Stepper
@@ -120,48 +127,41 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
           )}
           <div className="edit">
             <label htmlFor="sheet-contact">{t('sheet.contact')}</label>
-            <select
+            <Form.Select
               id="sheet-contact"
-              className="form-select"
               value={step.contact}
               onChange={(e) => edit('contact', { word: e.target.value })}
             >
               {(technique?.contacts ?? [step.contact]).map((c) => (
                 <option key={c} value={c}>
-                  {name(words.contacts, c)}
+                  {nameIn(words.contacts, c)}
                 </option>
               ))}
-            </select>
+            </Form.Select>
           </div>
           <div className="edit">
             <label htmlFor="sheet-side">{t('sheet.side')}</label>
-            <select
-              id="sheet-side"
-              className="form-select"
-              value={step.side}
-              onChange={(e) => edit('side', { word: e.target.value })}
-            >
+            <Form.Select id="sheet-side" value={step.side} onChange={(e) => edit('side', { word: e.target.value })}>
               {(['left', 'right', 'both', 'mid'] as const).map((s) => (
                 <option key={s} value={s}>
                   {t(`side.${s}`)}
                 </option>
               ))}
-            </select>
+            </Form.Select>
           </div>
           <div className="edit">
             <label htmlFor="sheet-position">{t('sheet.client')}</label>
-            <select
+            <Form.Select
               id="sheet-position"
-              className="form-select"
               value={step.position}
               onChange={(e) => edit('position', { word: e.target.value, bothSides: false })}
             >
               {[...new Set([step.position, ...(technique?.positions ?? [])])].map((p) => (
                 <option key={p} value={p}>
-                  {name(words.positions, p)}
+                  {nameIn(words.positions, p)}
                 </option>
               ))}
-            </select>
+            </Form.Select>
           </div>
           <SavedText
             id="sheet-note"

@@ -1,12 +1,13 @@
 import { useState } from 'react';
 import { useSearchParams } from 'react-router';
+import { known } from '../../api/named';
 import type { PlanStep } from '../../api/types';
 
 /** The steps that are chosen: one that is looked at, and those chosen with it. List, thread and chart show the same. */
 export function useChosen(steps: PlanStep[]) {
   const [params, setParams] = useSearchParams();
   const [also, setAlso] = useState<string[]>([]);
-  const selected = steps.find((s) => s.id === params.get('step')) ?? steps[0]!;
+  const selected = known(steps, params.get('step')) ?? steps[0]!;
   const look = (step: string) => setParams({ step }, { replace: true });
   const between = (to: string) => {
     const [a, b] = [selected.id, to].map((id) => steps.findIndex((s) => s.id === id)).sort((x, y) => x - y);

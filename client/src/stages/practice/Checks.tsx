@@ -2,9 +2,11 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http, problemOf } from '../../api/http';
+import { keptAs, renewAllBut } from '../../api/kept';
 import { clock } from '../../parts/spoken';
+import { Note } from '../../ui/Note';
 
-const key = ['check'];
+const key = keptAs.check();
 const lookAgainMs = 500;
 
 /** Looks through every record of the practice, tells what reads oddly and why, and mends it record by record. */
@@ -22,7 +24,7 @@ export function Checks() {
     setWrong('');
     try {
       cache.setQueryData(key, await ask(http.POST('/api/check/mend', { body: { kind, id } })));
-      await cache.invalidateQueries({ predicate: (q) => q.queryKey[0] !== 'me' && q.queryKey[0] !== key[0] });
+      await renewAllBut(cache, 'me', 'check');
     } catch (e) {
       setWrong(problemOf(e).message);
     }
@@ -39,15 +41,11 @@ export function Checks() {
           {t('checks.progress', { looked: state.looked, all: state.all })}
         </label>
       )}
-      {(state?.failed ?? wrong) && (
-        <p role="alert" className="wrong">
-          {state?.failed ?? wrong}
-        </p>
-      )}
+      {(state?.failed ?? wrong) && <Note kind="wrong">{state?.failed ?? wrong}</Note>}
       {state?.finishedAt && !state.running && (
         <p role="status">
           {state.odd.length === 0
-            ? t('checks.fine', { looked: state.looked, at: clock(new Date(state.finishedAt)) })
+            ? t('checks.fine', { looked: state.looked, at: clock(state.finishedAt) })
             : t('checks.found', { count: state.odd.length, looked: state.looked })}
         </p>
       )}

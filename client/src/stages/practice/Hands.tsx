@@ -2,18 +2,20 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http, Problem } from '../../api/http';
-import { LeavingField } from '../../parts/fields';
+import { keptAs } from '../../api/kept';
+import { LeavingField } from '../../ui/fields';
+import { Note } from '../../ui/Note';
 
 /** The breadths of one's own hand: what turns cun into fingers. */
 export function Hands() {
   const { t } = useTranslation();
   const cache = useQueryClient();
   const [refused, setRefused] = useState('');
-  const hands = useQuery({ queryKey: ['my-hands'], queryFn: () => ask(http.GET('/api/me/hands')) });
+  const hands = useQuery({ queryKey: keptAs.hands(), queryFn: () => ask(http.GET('/api/me/hands')) });
   if (!hands.data) return null;
   const save = async (part: { palmBreadthCm?: number; fourFingersCm?: number }) => {
     try {
-      cache.setQueryData(['my-hands'], await ask(http.PUT('/api/me/hands', { body: { ...hands.data, ...part } })));
+      cache.setQueryData(keptAs.hands(), await ask(http.PUT('/api/me/hands', { body: { ...hands.data, ...part } })));
       setRefused('');
     } catch (e) {
       setRefused(e instanceof Problem ? e.message : t('shell.unreachable'));
@@ -42,7 +44,7 @@ export function Hands() {
           onLeave={(text) => text && void save({ palmBreadthCm: Number(text) })}
         />
       </div>
-      {refused && <p role="alert">{refused}</p>}
+      {refused && <Note kind="wrong">{refused}</Note>}
     </section>
   );
 }

@@ -2,8 +2,11 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http, Problem } from '../../api/http';
+import { keptAs, renew } from '../../api/kept';
 import type { LoadLimits, OwnBodyView, Vocabulary } from '../../api/types';
-import { Choice, LeavingField } from '../../parts/fields';
+import { Choice, LeavingField } from '../../ui/fields';
+import { Fold } from '../../ui/Fold';
+import { Note } from '../../ui/Note';
 
 type Body = OwnBodyView['practitioner'];
 
@@ -12,15 +15,15 @@ export function OwnBody({ words }: { words: Vocabulary }) {
   const { t } = useTranslation();
   const cache = useQueryClient();
   const [refused, setRefused] = useState('');
-  const own = useQuery({ queryKey: ['my-body'], queryFn: () => ask(http.GET('/api/me/body')) });
+  const own = useQuery({ queryKey: keptAs.body(), queryFn: () => ask(http.GET('/api/me/body')) });
   if (!own.data) return null;
   const { practitioner, given, usualLimits } = own.data;
   const limits = practitioner.limits ?? usualLimits;
   const areas = practitioner.areasCm2 ?? {};
   const save = async (part: Partial<Body>) => {
     try {
-      cache.setQueryData(['my-body'], await ask(http.PUT('/api/me/body', { body: { ...practitioner, ...part } })));
-      await cache.invalidateQueries({ predicate: (q) => /^(press|bench|day-press)/.test(String(q.queryKey[0])) });
+      cache.setQueryData(keptAs.body(), await ask(http.PUT('/api/me/body', { body: { ...practitioner, ...part } })));
+      await renew(cache, 'press', 'press-load', 'bench', 'day-press');
       setRefused('');
     } catch (e) {
       setRefused(e instanceof Problem ? e.message : t('shell.unreachable'));
@@ -76,12 +79,11 @@ export function OwnBody({ words }: { words: Vocabulary }) {
           onChoose={(id) => void save({ proportions: id as Body['proportions'] })}
         />
       </div>
-      <details>
-        <summary>{t('body.areas')}</summary>
+      <Fold className="bare" title={t('body.areas')}>
         <p className="soft small">{t('body.areasWhy')}</p>
         <div className="areas">
           {words.contacts
-            .filter((c) => inked.includes(c.id))
+            .filter((c) => c.inked)
             .map((c) =>
               number(
                 `my-area-${c.id}`,
@@ -93,23 +95,16 @@ export function OwnBody({ words }: { words: Vocabulary }) {
               ),
             )}
         </div>
-      </details>
-      <details>
-        <summary>{t('body.limits')}</summary>
+      </Fold>
+      <Fold className="bare" title={t('body.limits')}>
         <div className="areas">
           {limit('thumbKgMinutes', 'body.thumb')}
           {limit('kneelingMinutes', 'body.kneeling')}
           {limit('lumbarNm', 'body.lumbar')}
           {limit('treadingMinutes', 'body.treading')}
         </div>
-      </details>
-      {refused && <p role="alert">{refused}</p>}
+      </Fold>
+      {refused && <Note kind="wrong">{refused}</Note>}
     </section>
   );
 }
-
-/** Contacts worth inking: what presses most often. */
-const inked =
-  'palm heel-of-palm thumb thumb-over-thumb finger-pads loose-fist forearm elbow knee arch-of-foot whole-sole outer-blade ball-of-foot heel'.split(
-    ' ',
-  );

@@ -2,15 +2,18 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http, problemOf } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import type { PeopleView, Person } from '../../api/types';
 import { useMe } from '../../api/useMe';
-import { Choice, TextField } from '../../parts/fields';
-import { SendForm } from '../../parts/SendForm';
 import { dayOf } from '../../parts/spoken';
+import { Choice, TextField } from '../../ui/fields';
+import { Fold } from '../../ui/Fold';
+import { Note } from '../../ui/Note';
+import { SendForm } from '../../ui/SendForm';
 
 const roles = ['practitioner', 'student', 'desk', 'owner'] as const;
 const empty = { displayName: '', name: '', role: 'practitioner' };
-const key = ['people'];
+const key = keptAs.people();
 
 /** Who works here: letting someone in, what each may do, what to do when a device is lost or somebody leaves. */
 export function People() {
@@ -41,11 +44,7 @@ export function People() {
           <p className="soft small">{t('people.handOverHow')}</p>
         </div>
       )}
-      {wrong && (
-        <p role="alert" className="wrong">
-          {wrong}
-        </p>
-      )}
+      {wrong && <Note kind="wrong">{wrong}</Note>}
       <ul className="people">
         {people.data?.people.map((p) => (
           <OnePerson key={p.id} person={p} self={p.id === me.id} options={options} act={act} />
@@ -104,8 +103,7 @@ function OnePerson({ person: p, self, options, act }: One) {
       </div>
       <p className="soft small">{said.filter(Boolean).join(' · ')}</p>
       {!self && (
-        <details>
-          <summary>{t('people.change')}</summary>
+        <Fold className="bare" title={t('people.change')}>
           {p.leftAt ? (
             <button
               type="button"
@@ -148,7 +146,7 @@ function OnePerson({ person: p, self, options, act }: One) {
               <Leaving person={p} leave={() => act(ask(http.POST('/api/people/{id}/leave', { params })))} />
             </div>
           )}
-        </details>
+        </Fold>
       )}
     </li>
   );
@@ -165,11 +163,11 @@ function Leaving({ person, leave }: { person: Person; leave: () => void }) {
       </button>
     );
   return (
-    <div className="warnline">
+    <Note>
       <p>{person.ahead > 0 ? t('people.leaveAhead', { count: person.ahead }) : t('people.leaveSure')}</p>
       <button type="button" className="pill" onClick={leave}>
         {t('people.leaveYes')}
       </button>
-    </div>
+    </Note>
   );
 }

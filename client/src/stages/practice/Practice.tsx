@@ -1,17 +1,18 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { forgetAll, keptAs } from '../../api/kept';
 import { useMe } from '../../api/useMe';
 import { useVocabulary } from '../../api/useVisit';
-import { signedOut } from '../../shell/door';
 import { clock, dayOf } from '../../parts/spoken';
+import { signedOut } from '../../shell/signedIn';
 import { Frame } from '../../shell/Frame';
 import { tellTabs } from '../../shell/tabs';
 import { Checks } from './Checks';
 import { Copies } from './Copies';
 import { Hands } from './Hands';
 import { OwnBody } from './OwnBody';
-import { OwnDoor } from './OwnDoor';
+import { OwnAccess } from './OwnAccess';
 import { People } from './People';
 import { Rules } from './Rules';
 import { Settings } from './Settings';
@@ -23,10 +24,10 @@ export default function Practice() {
   const me = useMe();
   const words = useVocabulary();
   const out = async (everywhere: boolean) => {
-    cache.setQueryData(['me'], await ask(http.POST('/api/sign-out', { body: { everywhere, idle: false } })));
+    cache.setQueryData(keptAs.me(), await ask(http.POST('/api/sign-out', { body: { everywhere, idle: false } })));
     signedOut();
     tellTabs({ kind: 'out' });
-    cache.removeQueries({ predicate: (q) => q.queryKey[0] !== 'me' });
+    forgetAll(cache);
   };
   return (
     <Frame side={me.mayRunPractice ? <People /> : undefined}>
@@ -53,7 +54,7 @@ export default function Practice() {
       <Hands />
       {words.data && me.mayTreat && <OwnBody words={words.data} />}
       {me.mayTreat && <Rules owner={me.mayRunPractice} />}
-      <OwnDoor />
+      <OwnAccess />
       {me.mayRunPractice && <Settings />}
       {me.mayRunPractice && <Copies />}
       {me.mayRunPractice && <Checks />}
@@ -64,7 +65,11 @@ export default function Practice() {
 
 function Trail() {
   const { t } = useTranslation();
-  const trail = useQuery({ queryKey: ['trail'], queryFn: () => ask(http.GET('/api/trail')), refetchOnMount: 'always' });
+  const trail = useQuery({
+    queryKey: keptAs.trail(),
+    queryFn: () => ask(http.GET('/api/trail')),
+    refetchOnMount: 'always',
+  });
   return (
     <section className="practicepart">
       <h2>{t('practice.trail')}</h2>
@@ -82,7 +87,7 @@ function Trail() {
           {trail.data?.map((a) => (
             <tr key={a.id}>
               <td>
-                {dayOf(a.at)} {clock(new Date(a.at))}
+                {dayOf(a.at)} {clock(a.at)}
               </td>
               <td>
                 {a.who} {a.signsInAs && <span className="soft small">{a.signsInAs}</span>}

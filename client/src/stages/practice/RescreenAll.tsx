@@ -1,8 +1,10 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
+import { Note } from '../../ui/Note';
 
-const key = ['rescreen'];
+const key = keptAs.rescreen();
 
 /** Screens every client anew under the practice's own rules, and tells whose verdict they change. */
 export function RescreenAll() {
@@ -26,7 +28,7 @@ export function RescreenAll() {
           {t('rules.progress', { done: state.done, total: state.total })}
         </label>
       )}
-      {state?.failed && <p role="alert">{state.failed}</p>}
+      {state?.failed && <Note kind="wrong">{state.failed}</Note>}
       {state?.finishedAt && !state.running && (
         <div role="status">
           <p>{t('rules.rescreened', { count: state.changed, total: state.total })}</p>

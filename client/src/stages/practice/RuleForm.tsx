@@ -3,8 +3,8 @@ import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
 import type { Outcome, OwnRuleRequest, RuleLine } from '../../api/types';
 import { useVocabulary } from '../../api/useVisit';
-import { Choice, TextField } from '../../parts/fields';
-import { SendForm } from '../../parts/SendForm';
+import { Choice, TextField } from '../../ui/fields';
+import { SendForm } from '../../ui/SendForm';
 
 const outcomes: Outcome[] = ['refer-first', 'postpone', 'clearance', 'avoid', 'modify', 'note'];
 const empty = {

@@ -1,14 +1,16 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import type { RuleLine } from '../../api/types';
-import { Mark } from '../../parts/Mark';
+import { OutcomeSign } from '../../parts/OutcomeSign';
+import { sourceLine } from '../../parts/spoken';
 import { RescreenAll } from './RescreenAll';
 import { RuleForm } from './RuleForm';
-import { sourceLine } from '../../parts/spoken';
 
-const key = ['rules'];
+const key = keptAs.rules();
 
 /** The rules this practice screens by: its own first, then the shipped ones, found by any word in them. */
 export function Rules({ owner }: { owner: boolean }) {
@@ -33,7 +35,7 @@ export function Rules({ owner }: { owner: boolean }) {
       <p className="soft small">{t('rules.lead')}</p>
       {own.map((r) => (
         <article key={r.rule.id} className={r.retiredAt ? 'ownrule soft' : 'ownrule'}>
-          {r.rule.then[0] ? <Mark outcome={r.rule.then[0].outcome} /> : <span />}
+          {r.rule.then[0] ? <OutcomeSign outcome={r.rule.then[0].outcome} /> : <span />}
           <div>
             <b>{r.rule.title}</b>
             {r.setAside ? (
@@ -69,17 +71,16 @@ export function Rules({ owner }: { owner: boolean }) {
       <label className="form-label mt-3" htmlFor="rule-search">
         {t('rules.find')}
       </label>
-      <input
+      <Form.Control
         id="rule-search"
         type="search"
-        className="form-control"
         placeholder={t('rules.findHint')}
         value={wanted}
         onChange={(e) => setWanted(e.target.value)}
       />
       {shown.map((r) => (
         <article key={r.rule.id} className="ownrule">
-          {r.rule.then[0] ? <Mark outcome={r.rule.then[0].outcome} /> : <span />}
+          {r.rule.then[0] ? <OutcomeSign outcome={r.rule.then[0].outcome} /> : <span />}
           <div>
             <b>{r.rule.title}</b> <span className="soft small">{r.rule.id}</span>
             <p className="small">{t('rules.when', { when: r.when })}</p>

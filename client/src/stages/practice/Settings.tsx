@@ -2,14 +2,15 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
-import { Choice } from '../../parts/fields';
-import { SendForm } from '../../parts/SendForm';
+import { keptAs } from '../../api/kept';
+import { Choice } from '../../ui/fields';
+import { SendForm } from '../../ui/SendForm';
 
 /** What the practice sets for itself once: the zone it lives in. */
 export function Settings() {
   const { t } = useTranslation();
   const cache = useQueryClient();
-  const settings = useQuery({ queryKey: ['settings'], queryFn: () => ask(http.GET('/api/settings')) });
+  const settings = useQuery({ queryKey: keptAs.settings(), queryFn: () => ask(http.GET('/api/settings')) });
   const [zone, setZone] = useState<string | null>(null);
   if (!settings.data) return null;
   const { timeZone, zones } = settings.data;

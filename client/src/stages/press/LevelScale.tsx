@@ -1,8 +1,8 @@
 import { useTranslation } from 'react-i18next';
-import type { PressFrame, PressView } from '../../api/types';
+import type { PressureFrame, PressureView } from '../../api/types';
 
 /** The levels as stretches of pressure: where this press lies, what was planned, and where the cap shuts. */
-export function LevelScale({ view, frame }: { view: PressView; frame: PressFrame }) {
+export function LevelScale({ view, frame }: { view: PressureView; frame: PressureFrame }) {
   const { t } = useTranslation();
   const limits = view.levels!.upToKPa;
   return (

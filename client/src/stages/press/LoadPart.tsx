@@ -1,7 +1,10 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
+import { nameIn } from '../../api/named';
 import type { LoadLimits, PlanEdit, PractitionerLoad, VisitView } from '../../api/types';
+import { Note } from '../../ui/Note';
 
 interface Props {
   visit: VisitView;
@@ -14,31 +17,31 @@ interface Props {
 export function LoadPart({ visit, locked, onEdit, onChoose }: Props) {
   const { t } = useTranslation();
   const { data } = useQuery({
-    queryKey: ['press-load', visit.id, visit.version],
+    queryKey: keptAs.pressLoad(visit),
     queryFn: () => ask(http.GET('/api/visits/{visitId}/press', { params: { path: { visitId: visit.id } } })),
     placeholderData: keepPreviousData,
   });
   if (!data) return null;
   const over = data.lines.filter((l) => l.aboveCap);
-  const name = (id: string) => visit.plan.steps.find((s) => s.id === id)?.name ?? id;
+  const name = (id: string) => nameIn(visit.plan.steps, id);
   return (
     <div className="loadpart">
       {over.length > 0 && (
-        <p className="warnline small">
+        <Note className="small">
           {t('press.over', { count: over.length })}{' '}
           {over.map((l) => (
             <button key={l.step} type="button" className="pill quiet" onClick={() => onChoose(l.step)}>
               {name(l.step)}
             </button>
           ))}
-        </p>
+        </Note>
       )}
       <h3>{t('press.load')}</h3>
       <LoadBars load={data.load} limits={data.limits} />
       {data.warnings.map((w) => (
-        <p key={w} className="warnline small">
+        <Note key={w} className="small">
           {w}
-        </p>
+        </Note>
       ))}
       {data.swaps.length > 0 && !locked && (
         <div className="advice">

@@ -1,10 +1,10 @@
 import { useTranslation } from 'react-i18next';
-import type { PressFrame, PressView } from '../../api/types';
+import type { PressureFrame, PressureView } from '../../api/types';
 import { kilos } from '../../parts/kilos';
 import { Level } from '../../parts/Level';
 
 /** The press in figures: kilograms, kilopascals, level, and whether that is as it should be. */
-export function PressNumbers({ view, frame }: { view: PressView; frame: PressFrame }) {
+export function PressNumbers({ view, frame }: { view: PressureView; frame: PressureFrame }) {
   const { t } = useTranslation();
   const weight = view.kind === 'pull' ? kilos(frame.pull ?? 0) : frame.kilograms;
   const verdict = !frame.feasible

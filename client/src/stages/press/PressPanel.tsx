@@ -1,7 +1,11 @@
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import type { PlanEdit, PlanStep, PressView, VisitView, Vocabulary } from '../../api/types';
+import { nameIn } from '../../api/named';
+import type { PlanEdit, PlanStep, PressureView, VisitView, Vocabulary } from '../../api/types';
 import { kilos } from '../../parts/kilos';
+import { Fold } from '../../ui/Fold';
+import { Note } from '../../ui/Note';
 import { LevelScale } from './LevelScale';
 import { LoadPart } from './LoadPart';
 import { PressNumbers } from './PressNumbers';
@@ -22,9 +26,9 @@ export function PressPanel({ step, visit, words, locked, onEdit, onChoose }: Pro
   const { t } = useTranslation();
   const press = usePress(visit, step.id);
   const { view, frame } = press;
-  if (press.error) return <p role="alert">{press.error.message || t('shell.unreachable')}</p>;
+  if (press.error) return <Note kind="wrong">{press.error.message || t('shell.unreachable')}</Note>;
   if (!view) return <p className="loading">{t('shell.loading')}</p>;
-  const region = words.regions.find((r) => r.id === step.region)?.name ?? step.region;
+  const region = nameIn(words.regions, step.region);
   const kept = (setting: PlanEdit['press']) =>
     onEdit({ kind: 'press', step: step.id, bothSides: true, press: setting });
   return (
@@ -34,9 +38,9 @@ export function PressPanel({ step, visit, words, locked, onEdit, onChoose }: Pro
         {view.stance} · {region}
       </p>
       {view.estimated && (
-        <p className="warnline small">
+        <Note className="small">
           {t('press.estimated')} <Link to="/practice">{t('press.give')}</Link>
-        </p>
+        </Note>
       )}
       {frame && view.scene ? (
         <>
@@ -44,14 +48,12 @@ export function PressPanel({ step, visit, words, locked, onEdit, onChoose }: Pro
           <PressNumbers view={view} frame={frame} />
           {view.levels && <LevelScale view={view} frame={frame} />}
           {view.capBy.length > 0 && <p className="small capby">{t('press.capBy', { by: view.capBy.join('; ') })}</p>}
-          {!frame.feasible && <p className="warnline small">{frame.why}</p>}
+          {!frame.feasible && <Note className="small">{frame.why}</Note>}
           <div className="presssliders">
             {view.sliders.map((s) => (
               <label key={s.way}>
                 <span>{sliderName(view, s.way, t)}</span>
-                <input
-                  type="range"
-                  className="form-range"
+                <Form.Range
                   min={s.least}
                   max={s.most}
                   step={s.step}
@@ -131,10 +133,10 @@ type T = ReturnType<typeof useTranslation>['t'];
 
 const aids = ['bars', 'frame', 'wall', 'other-foot'];
 
-const aidOf = (view: PressView, t: T) =>
+const aidOf = (view: PressureView, t: T) =>
   t(`press.support.${view.now!.forces.find((f) => aids.includes(f.support))?.support ?? 'hands'}`);
 
-const sliderName = (view: PressView, way: Way, t: T) =>
+const sliderName = (view: PressureView, way: Way, t: T) =>
   way === 'lean'
     ? t(`press.leanOf.${view.kind}`)
     : way === 'support'
@@ -152,11 +154,10 @@ const sliderValue = (way: Way, value: number, forces: { support: string; up: num
 };
 
 /** The sum behind the number, and what it rests on. */
-function Why({ view, why, normal, drag }: { view: PressView; why: string; normal: number; drag: number }) {
+function Why({ view, why, normal, drag }: { view: PressureView; why: string; normal: number; drag: number }) {
   const { t } = useTranslation();
   return (
-    <details className="presswhy">
-      <summary>{t('press.why')}</summary>
+    <Fold className="bare presswhy" title={t('press.why')}>
       <p>{why}</p>
       {view.slopeDegrees > 8 && drag > 2 && (
         <p>
@@ -174,6 +175,6 @@ function Why({ view, why, normal, drag }: { view: PressView; why: string; normal
       {view.levels && (
         <p>{t('press.bands', { why: view.levels.why, doubt: view.levels.doubtPercent, source: view.levels.source })}</p>
       )}
-    </details>
+    </Fold>
   );
 }

@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
-import type { PressFrame, PressView } from '../../api/types';
+import { keptAs } from '../../api/kept';
+import type { PressureFrame, PressureView } from '../../api/types';
 import { Figure } from '../../chart/Figure';
 import { arrow, extents, groups, kilograms, labelPlaces, newtonsToMm, type LabelPlace, type ShownForce } from './scene';
 
@@ -9,8 +10,8 @@ import { arrow, extents, groups, kilograms, labelPlaces, newtonsToMm, type Label
 const width = 330;
 
 interface Props {
-  view: PressView;
-  frame: PressFrame;
+  view: PressureView;
+  frame: PressureFrame;
   height: number;
 }
 
@@ -19,7 +20,7 @@ export function PressScene({ view, frame, height }: Props) {
   const { t } = useTranslation();
   const scene = view.scene!;
   const figure = useQuery({
-    queryKey: ['figure', scene.figure],
+    queryKey: keptAs.figure(scene.figure),
     queryFn: () => ask(http.GET('/api/figures/{key}', { params: { path: { key: scene.figure } } })),
     staleTime: Infinity,
   });
@@ -79,9 +80,10 @@ export function PressScene({ view, frame, height }: Props) {
   );
 }
 
-const piece = (view: PressView, index: number) => view.scene!.puppet.find((p) => p.name === view.scene!.order[index])!;
+const piece = (view: PressureView, index: number) =>
+  view.scene!.puppet.find((p) => p.name === view.scene!.order[index])!;
 
-const place = (view: PressView, frame: PressFrame, index: number) => {
+const place = (view: PressureView, frame: PressureFrame, index: number) => {
   const [x, y, degrees] = frame.pieces.slice(index * 3, index * 3 + 3) as [number, number, number];
   const p = piece(view, index);
   return `translate(${x} ${-y}) rotate(${degrees}) translate(${p.left} ${-p.top})`;

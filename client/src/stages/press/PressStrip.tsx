@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import type { VisitView } from '../../api/types';
 import { LevelScale } from './LevelScale';
 import { PressNumbers } from './PressNumbers';
@@ -8,7 +9,7 @@ import { PressScene } from './PressScene';
 /** The press of the step being given: how to lean, at a glance. Nothing to touch. */
 export function PressStrip({ visit, step }: { visit: VisitView; step: string }) {
   const { data: view } = useQuery({
-    queryKey: ['press', visit.id, visit.version, step, {}],
+    queryKey: keptAs.press(visit, step, {}),
     queryFn: () =>
       ask(http.GET('/api/visits/{visitId}/press/{step}', { params: { path: { visitId: visit.id, step }, query: {} } })),
   });

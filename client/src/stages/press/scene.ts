@@ -1,4 +1,4 @@
-import type { PressFrame, PressView } from '../../api/types';
+import type { PressureFrame, PressureView } from '../../api/types';
 import { kilos } from '../../parts/kilos';
 
 /** How long a newton is drawn, in millimetres of the scene. */
@@ -22,7 +22,7 @@ const around = 200;
 const below = 170;
 
 /** What has to fit into the picture: the practitioner at every setting, and as much of the client as fills the box. */
-export function extents(view: PressView, aspect: number) {
+export function extents(view: PressureView, aspect: number) {
   const frames = [view.now!, ...view.sliders.flatMap((s) => s.frames)].filter((f) => f.feasible);
   const all = frames.length > 0 ? frames : [view.now!];
   const { order, puppet } = view.scene!;
@@ -30,7 +30,7 @@ export function extents(view: PressView, aspect: number) {
   const crown = puppet.find((p) => p.name === 'body')!.top;
   const xs: number[] = [-150, 150];
   const ys: number[] = [];
-  all.forEach((f: PressFrame) => {
+  all.forEach((f: PressureFrame) => {
     order.forEach((_, i) => {
       xs.push(f.pieces[i * 3]!);
       ys.push(f.pieces[i * 3 + 1]! + 90);
@@ -47,7 +47,7 @@ export function extents(view: PressView, aspect: number) {
   return { left: left - short / 2, right: right + short / 2, top: top - tall, bottom };
 }
 
-export type ShownForce = PressFrame['forces'][number];
+export type ShownForce = PressureFrame['forces'][number];
 
 /** Where an arrow runs: it ends where the force acts; the weight hangs from the centre of mass. */
 export const arrow = (force: ShownForce, unit: number) => {

@@ -1,9 +1,10 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ask, http } from '../../api/http';
-import type { PressFrame, PressView, Setting, VisitView } from '../../api/types';
+import { keptAs } from '../../api/kept';
+import type { PressureFrame, PressureView, Setting, VisitView } from '../../api/types';
 
-export type Way = PressView['sliders'][number]['way'];
+export type Way = PressureView['sliders'][number]['way'];
 
 interface Tried {
   Lean?: number;
@@ -18,7 +19,7 @@ export function usePress(visit: VisitView, step: string) {
   const [tried, setTried] = useState<Tried>({});
   const [moving, setMoving] = useState<{ way: Way; index: number } | null>(null);
   const query = useQuery({
-    queryKey: ['press', visit.id, visit.version, step, tried],
+    queryKey: keptAs.press(visit, step, tried),
     queryFn: async () => {
       const view = await ask(
         http.GET('/api/visits/{visitId}/press/{step}', { params: { path: { visitId: visit.id, step }, query: tried } }),
@@ -30,7 +31,7 @@ export function usePress(visit: VisitView, step: string) {
   });
   const view = query.data;
   const slider = moving && view?.sliders.find((s) => s.way === moving.way);
-  const frame: PressFrame | null | undefined = slider ? slider.frames[moving.index] : view?.now;
+  const frame: PressureFrame | null | undefined = slider ? slider.frames[moving.index] : view?.now;
   return {
     view,
     error: query.error,
@@ -67,7 +68,7 @@ export function usePress(visit: VisitView, step: string) {
   };
 }
 
-const settled = (view: PressView) => ({
+const settled = (view: PressureView) => ({
   Lean: view.setting!.lean,
   Ahead: view.setting!.aheadCm,
   Support: view.setting!.supportPercent,

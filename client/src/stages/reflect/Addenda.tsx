@@ -1,4 +1,5 @@
 import { useState, type FormEvent } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import type { VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
@@ -27,9 +28,8 @@ export function Addenda({ visit, mayAdd }: { visit: VisitView; mayAdd: boolean }
           <label className="visually-hidden" htmlFor="addendum">
             {t('reflect.addendum')}
           </label>
-          <input
+          <Form.Control
             id="addendum"
-            className="form-control"
             required
             value={text}
             placeholder={t('reflect.addendum')}

@@ -1,4 +1,5 @@
 import { useTranslation } from 'react-i18next';
+import { nameIn } from '../../api/named';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { clock, minSec } from '../../parts/spoken';
 
@@ -10,7 +11,7 @@ export function GivenAgainstPlan({ visit, words }: { visit: VisitView; words: Vo
   const { session, givenSummary: sum } = visit;
   if (session.phase === 'not-started' && session.responses.length === 0)
     return <p className="soft">{t('given.nothing')}</p>;
-  const nameOf = (id: string) => visit.plan.steps.find((s) => s.id === id)?.name ?? id;
+  const nameOf = (id: string) => nameIn(visit.plan.steps, id);
   return (
     <section>
       <h2>{t('given.title')}</h2>
@@ -43,8 +44,8 @@ export function GivenAgainstPlan({ visit, words }: { visit: VisitView; words: Vo
       <ul className="log">
         {session.responses.map((r) => (
           <li key={r.id}>
-            <time>{clock(new Date(r.at))}</time>
-            <b>{words.responses.find((k) => k.id === r.response)?.name ?? r.response.replaceAll('-', ' ')}</b>
+            <time>{clock(r.at)}</time>
+            <b>{nameIn(words.responses, r.response)}</b>
             <span className="soft">
               {[nameOf(r.step), r.text, r.when !== 'during' && t(`given.when.${r.when}`)].filter(Boolean).join(' · ')}
             </span>
@@ -54,7 +55,7 @@ export function GivenAgainstPlan({ visit, words }: { visit: VisitView; words: Vo
       {sum.endedAt && <p className="mt-3 ended">{t('given.ended', { step: sum.endedAt, count: sum.notReached })}</p>}
       {session.seams.map((x) => (
         <p key={x.id} className="small mt-1">
-          <time>{clock(new Date(x.at))}</time> {t('given.seam', { what: x.saying })}
+          <time>{clock(x.at)}</time> {t('given.seam', { what: x.saying })}
         </p>
       ))}
       {sum.otherwise.length > 0 && (

@@ -1,8 +1,11 @@
+import { scaleLinear } from '@visx/scale';
+import { Line } from '@visx/shape';
 import { useTranslation } from 'react-i18next';
 import type { Change, Measure, MeasureJudged, VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { Rate } from '../../parts/Rate';
 import { sourceLine } from '../../parts/spoken';
+import { Fold } from '../../ui/Fold';
 
 /** Before and after as pairs on a scale, with the change that counts drawn in. */
 export function Pairs({ visit, locked }: { visit: VisitView; locked: boolean }) {
@@ -35,10 +38,9 @@ export function Pairs({ visit, locked }: { visit: VisitView; locked: boolean }) 
     <section className="pairs" aria-label={t('reflect.pairs')}>
       {taken.map(row)}
       {others.length > 0 && !locked && (
-        <details className="fold" open={taken.length === 0}>
-          <summary>{t('reflect.others', { count: others.length })}</summary>
+        <Fold title={t('reflect.others', { count: others.length })} open={taken.length === 0}>
           {others.map(row)}
-        </details>
+        </Fold>
       )}
     </section>
   );
@@ -47,17 +49,21 @@ export function Pairs({ visit, locked }: { visit: VisitView; locked: boolean }) 
 const WIDE = 170;
 
 function Scale({ measure, change }: { measure: Measure; change: Change }) {
-  const x = (v: number) => 6 + ((v - measure.min) / (measure.max - measure.min)) * (WIDE - 12);
+  const x = scaleLinear({ domain: [measure.min, measure.max], range: [6, WIDE - 6], clamp: true });
   if (change.before == null) return <svg width={WIDE} height={20} aria-hidden="true" />;
   const towards = measure.direction === 'lower' ? change.before - change.threshold : change.before + change.threshold;
   return (
     <svg className="pairscale" width={WIDE} height={20} aria-hidden="true">
-      <path className="strand" d={`M6 10H${WIDE - 6}`} />
-      <path className="threshold" d={`M${x(Math.min(measure.max, Math.max(measure.min, towards)))} 3v14`} />
+      <Line className="strand" from={{ x: 6, y: 10 }} to={{ x: WIDE - 6, y: 10 }} />
+      <Line className="threshold" from={{ x: x(towards), y: 3 }} to={{ x: x(towards), y: 17 }} />
       <circle className="was" cx={x(change.before)} cy={10} r={4.5} />
       {change.after != null && (
         <>
-          <path className={`went ${change.verdict}`} d={`M${x(change.before)} 10H${x(change.after)}`} />
+          <Line
+            className={`went ${change.verdict}`}
+            from={{ x: x(change.before), y: 10 }}
+            to={{ x: x(change.after), y: 10 }}
+          />
           <circle className={`is ${change.verdict}`} cx={x(change.after)} cy={10} r={5.5} />
         </>
       )}

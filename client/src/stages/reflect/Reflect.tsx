@@ -1,10 +1,11 @@
 import { useTranslation } from 'react-i18next';
 import type { VisitNote } from '../../api/types';
 import { useChange } from '../../api/useVisit';
-import { dayOf } from '../../parts/spoken';
 import { SavedText } from '../../parts/SavedText';
+import { dayOf } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { Thread } from '../../thread/Thread';
+import { Note } from '../../ui/Note';
 import type { StageProps } from '../stage';
 import { Addenda } from './Addenda';
 import { GivenAgainstPlan } from './GivenAgainstPlan';
@@ -56,7 +57,7 @@ export default function Reflect({ visit, words, who, lamps }: StageProps) {
           </button>
         )}
       </div>
-      {!signed && sign && !sign.allowed && sign.code !== 'not-yours' && <p className="warnline">{sign.why}</p>}
+      {!signed && sign && !sign.allowed && sign.code !== 'not-yours' && <Note>{sign.why}</Note>}
       {visit.reconstructed && <p className="soft small">{t('reflect.reconstructed')}</p>}
       <Pairs visit={visit} locked={!visit.may['rate-after']?.allowed} />
       <section className="note">

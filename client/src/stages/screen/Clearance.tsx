@@ -3,7 +3,7 @@ import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import type { Finding, VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
-import { TextField } from '../../parts/fields';
+import { TextField } from '../../ui/fields';
 
 /** A physician's written OK: the request as a letter, and the answer as it stands on the paper. */
 export function Clearance({ finding, visit }: { finding: Finding; visit: VisitView }) {

@@ -2,13 +2,13 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { FindingCard as Card, VisitView, WayOut } from '../../api/types';
 import { useChange } from '../../api/useVisit';
-import { Mark } from '../../parts/Mark';
+import { OutcomeSign } from '../../parts/OutcomeSign';
 import { signed } from '../../parts/spoken';
 import { Link } from 'react-router';
 import { useAnswer } from '../arrive/useAnswer';
 import { Clearance } from './Clearance';
 import { Reason } from './Reason';
-import { Trace } from './Trace';
+import { RuleReason } from './RuleReason';
 
 /** One card: what, why, instead, and the ways that can be taken as they are. */
 export function FindingCard({ card, visit }: { card: Card; visit: VisitView }) {
@@ -26,7 +26,7 @@ export function FindingCard({ card, visit }: { card: Card; visit: VisitView }) {
   return (
     <article className={`finding ${first.outcome} ${settled ? 'settled' : ''}`}>
       <div>
-        <Mark outcome={first.outcome} />
+        <OutcomeSign outcome={first.outcome} />
       </div>
       <div>
         <h3>
@@ -90,7 +90,7 @@ export function FindingCard({ card, visit }: { card: Card; visit: VisitView }) {
             {t('trace.show')}
           </button>
         </div>
-        {traced && findings.map((f) => <Trace key={f.rule} finding={f} visit={visit} />)}
+        {traced && findings.map((f) => <RuleReason key={f.rule} finding={f} visit={visit} />)}
       </div>
       <small>
         {first.source}

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import type { VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 
@@ -12,7 +13,7 @@ export function OtherFlows({ visit }: { visit: VisitView }) {
   const change = useChange(visit.id);
   const path = { path: { visitId: visit.id } };
   const flows = useQuery({
-    queryKey: ['other-flows', visit.id, visit.version],
+    queryKey: keptAs.otherFlows(visit),
     queryFn: () => ask(http.GET('/api/visits/{visitId}/other-flows', { params: path })),
   });
   if (!flows.data || flows.data.length === 0) return null;

@@ -1,4 +1,5 @@
 import { useState, type FormEvent } from 'react';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import type { FindingCard, VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
@@ -40,9 +41,9 @@ export function Reason({ card, visit }: { card: FindingCard; visit: VisitView })
       <label className="form-label" htmlFor={id}>
         {t('screen.reasonLabel')}
       </label>
-      <textarea
+      <Form.Control
+        as="textarea"
         id={id}
-        className="form-control"
         rows={2}
         autoFocus
         minLength={SHORTEST}

@@ -3,12 +3,14 @@ import { useTranslation } from 'react-i18next';
 import { useNavigate, useSearchParams } from 'react-router';
 import type { Plan } from '../../api/types';
 import { useChange } from '../../api/useVisit';
-import { Mark } from '../../parts/Mark';
+import { OutcomeSign } from '../../parts/OutcomeSign';
 import { Frame } from '../../shell/Frame';
 import { Thread } from '../../thread/Thread';
+import { Fold } from '../../ui/Fold';
+import { Note } from '../../ui/Note';
 import type { StageProps } from '../stage';
 import { FindingCard } from './FindingCard';
-import { Limits } from './Limits';
+import { Caps } from './Caps';
 import { OtherFlows } from './OtherFlows';
 
 /** Screen: may I, where not, what instead. The answer first, then its reasons, then what can be done. */
@@ -39,7 +41,7 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
     <Frame
       who={who}
       lamps={lamps}
-      side={<Limits visit={visit} words={words} />}
+      side={<Caps visit={visit} words={words} />}
       thread={
         <Thread
           plan={visit.plan}
@@ -86,9 +88,9 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
         </div>
       </div>
       {(visit.screen.unresolved ?? []).map((u) => (
-        <p key={u.saying} className="warnline" role="note">
+        <Note key={u.saying}>
           <b>{t('screen.unresolved')}</b> {u.saying}
-        </p>
+        </Note>
       ))}
       <div className="findings">
         {cards.map((card) => (
@@ -101,7 +103,7 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
           <h2>{t('screen.changedToday')}</h2>
           {visit.departures.map((d) => (
             <p key={d.kind + d.to}>
-              <Mark outcome={d.kind === 'left-out' ? 'avoid' : 'modify'} />
+              <OutcomeSign outcome={d.kind === 'left-out' ? 'avoid' : 'modify'} />
               <span>
                 <b>{d.from.length > 3 ? t('arrive.steps', { count: d.count }) : d.from.join(', ')}</b>{' '}
                 {t(`departure.${d.kind}`, { to: d.to })}
@@ -111,24 +113,22 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
         </section>
       )}
       {notes.length > 0 && (
-        <details className="fold">
-          <summary>{t('screen.notes', { count: notes.length })}</summary>
+        <Fold title={t('screen.notes', { count: notes.length })}>
           {notes.map((f) => (
             <p key={f.rule + f.title}>
               <b>{f.title}.</b> {f.why} <span className="soft">{f.instead.join(' ')}</span>
             </p>
           ))}
-        </details>
+        </Fold>
       )}
       {standing.length > 0 && (
-        <details className="fold" open={cards.length === 0}>
-          <summary>{t('screen.standing', { count: standing.length })}</summary>
+        <Fold title={t('screen.standing', { count: standing.length })} open={cards.length === 0}>
           {standing.map((f) => (
             <p key={f.rule + f.title}>
               <b>{f.title}.</b> {f.because}. {f.why}
             </p>
           ))}
-        </details>
+        </Fold>
       )}
       <p className="law">{t('screen.law')}</p>
     </Frame>

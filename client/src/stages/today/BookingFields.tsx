@@ -1,6 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import type { Bookable } from '../../api/types';
-import { Choice, TextField } from '../../parts/fields';
+import { Choice, TextField } from '../../ui/fields';
 
 /** When, how long, where and with whom: as typed, until it is sent. */
 export interface Slot {

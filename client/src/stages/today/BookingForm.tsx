@@ -2,15 +2,16 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { keptAs, renew } from '../../api/kept';
 import type { Booking } from '../../api/types';
-import { TextField } from '../../parts/fields';
-import { SendForm } from '../../parts/SendForm';
+import { TextField } from '../../ui/fields';
+import { SendForm } from '../../ui/SendForm';
 import { BookingFields } from './BookingFields';
 
 /** A visit in the diary: moved, given to somebody else, or cancelled with a reason. */
 export function BookingForm({ visitId, done }: { visitId: string; done: () => void }) {
   const booking = useQuery({
-    queryKey: ['booking', visitId],
+    queryKey: keptAs.booking(visitId),
     queryFn: () => ask(http.GET('/api/bookings/{visitId}', { params: { path: { visitId } } })),
     refetchOnMount: 'always',
   });
@@ -20,7 +21,7 @@ export function BookingForm({ visitId, done }: { visitId: string; done: () => vo
 function Form({ booking, done }: { booking: Booking; done: () => void }) {
   const { t } = useTranslation();
   const cache = useQueryClient();
-  const people = useQuery({ queryKey: ['practitioners'], queryFn: () => ask(http.GET('/api/practitioners')) });
+  const people = useQuery({ queryKey: keptAs.practitioners(), queryFn: () => ask(http.GET('/api/practitioners')) });
   const [form, setForm] = useState({
     date: booking.date,
     at: booking.at.slice(0, 5),
@@ -32,9 +33,7 @@ function Form({ booking, done }: { booking: Booking; done: () => void }) {
   const set = (part: Partial<typeof form>) => setForm({ ...form, ...part });
   const path = { path: { visitId: booking.id } };
   const over = async () => {
-    await cache.invalidateQueries({
-      predicate: (q) => ['today', 'booking', 'visit', 'client'].includes(String(q.queryKey[0])),
-    });
+    await renew(cache, 'today', 'booking', 'visit', 'client');
     done();
   };
   const move = async () => {

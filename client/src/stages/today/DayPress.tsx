@@ -1,13 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import { useMe } from '../../api/useMe';
+import { Note } from '../../ui/Note';
 import { LoadBars } from '../press/LoadPart';
 
 /** What the day's sessions ask of the practitioner's own body, against their limits. */
 export function DayPress({ date }: { date: string }) {
   const me = useMe();
   const { data } = useQuery({
-    queryKey: ['day-press', date],
+    queryKey: keptAs.dayPress(date),
     queryFn: () => ask(http.GET('/api/today/press', { params: { query: { date } } })),
     enabled: me.mayTreat,
   });
@@ -16,9 +18,9 @@ export function DayPress({ date }: { date: string }) {
     <>
       <LoadBars load={data.load} limits={data.limits} />
       {data.warnings.map((w) => (
-        <p key={w} className="warnline small">
+        <Note key={w} className="small">
           {w}
-        </p>
+        </Note>
       ))}
     </>
   );

@@ -2,10 +2,11 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import { keptAs, renew } from '../../api/kept';
 import type { Me } from '../../api/types';
 import { useVocabulary } from '../../api/useVisit';
-import { Choice } from '../../parts/fields';
-import { SendForm } from '../../parts/SendForm';
+import { Choice } from '../../ui/fields';
+import { SendForm } from '../../ui/SendForm';
 import { BookingFields } from './BookingFields';
 
 const empty = { clientId: '', at: '18:00', minutesBooked: '60', flow: '', room: '', practitioner: '' };
@@ -17,9 +18,9 @@ export function NewVisit({ date }: { date: string }) {
   const words = useVocabulary();
   const [open, setOpen] = useState(false);
   const [form, setForm] = useState(empty);
-  const clients = useQuery({ queryKey: ['clients'], queryFn: () => ask(http.GET('/api/clients')), enabled: open });
+  const clients = useQuery({ queryKey: keptAs.clients(), queryFn: () => ask(http.GET('/api/clients')), enabled: open });
   const people = useQuery({
-    queryKey: ['practitioners'],
+    queryKey: keptAs.practitioners(),
     queryFn: () => ask(http.GET('/api/practitioners')),
     enabled: open,
   });
@@ -31,14 +32,14 @@ export function NewVisit({ date }: { date: string }) {
     );
   }
   const set = (part: Partial<typeof form>) => setForm({ ...form, ...part });
-  const me = cache.getQueryData<Me>(['me'])?.name;
+  const me = cache.getQueryData<Me>(keptAs.me())?.name;
   const practitioner = form.practitioner || (people.data?.find((p) => p.name === me)?.name ?? '');
   const send = async () => {
     const body = { ...form, practitioner, at: `${form.at}:00`, minutesBooked: Number(form.minutesBooked), date };
     await ask(http.POST('/api/visits', { body }));
     setOpen(false);
     setForm(empty);
-    await cache.invalidateQueries({ queryKey: ['today'] });
+    await renew(cache, 'today');
   };
   return (
     <SendForm className="bookform mt-4" send={send} action={t('today.bookNow')}>

@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link, useSearchParams } from 'react-router';
-import { useMe } from '../../api/useMe';
 import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import type { DayVisit } from '../../api/types';
+import { useMe } from '../../api/useMe';
 import { hourMinute, day as shortDay, longDay } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { Lamps } from '../../shell/Lamps';
@@ -18,7 +19,7 @@ export function Today() {
   const [params, setParams] = useSearchParams();
   const date = params.get('date') ?? undefined;
   const today = useQuery({
-    queryKey: ['today', date],
+    queryKey: keptAs.today(date),
     queryFn: () => ask(http.GET('/api/today', { params: { query: { date } } })),
     refetchInterval: 30_000,
     refetchOnMount: 'always',

@@ -1,4 +1,5 @@
 using System.Numerics;
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Bodies.Shapes;
 
 namespace AmpleLantern.Core.Bodies.Drawing;

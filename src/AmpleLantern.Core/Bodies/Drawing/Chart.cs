@@ -41,7 +41,10 @@ public sealed class Chart(View view)
         return new(p.X, p.Y, Sees(anchor));
     }
 
-    public bool Sees(Anchor anchor) => !anchor.Buried && anchor.IsOn(body) && Vector3.Dot(anchor.Normal, camera.Toward) > FacesEye
+    public bool Sees(Anchor anchor) =>
+        !anchor.Buried
+        && anchor.IsOn(body)
+        && Vector3.Dot(anchor.Normal, camera.Toward) > FacesEye
         && anchor.FreeToward(body, camera.Toward, Farthest * body.Size.Scale);
 
     /// <summary>A line over the skin, broken where it passes behind.</summary>
@@ -51,7 +54,7 @@ public sealed class Chart(View view)
         Tidy(seen);
         var (shown, hidden) = (new StringBuilder(), new StringBuilder());
         var path = new SvgPath(1);
-        for (var start = 0; start < seen.Length;)
+        for (var start = 0; start < seen.Length; )
         {
             var end = start;
             while (end < seen.Length && seen[end] == seen[start])
@@ -84,8 +87,12 @@ public sealed class Chart(View view)
                 Anchor[] quad = [grid[r, c], grid[r, c + 1], grid[r + 1, c + 1], grid[r + 1, c]];
                 if (quad.Count(Sees) >= 3)
                 {
-                    text.Append('M').AppendJoin('L', quad.Select(a => OnPage(a.At)).Select(p =>
-                        string.Create(CultureInfo.InvariantCulture, $"{p.X:0} {p.Y:0}"))).Append('z');
+                    text.Append('M')
+                        .AppendJoin(
+                            'L',
+                            quad.Select(a => OnPage(a.At)).Select(p => string.Create(CultureInfo.InvariantCulture, $"{p.X:0} {p.Y:0}"))
+                        )
+                        .Append('z');
                 }
             }
         }
@@ -103,7 +110,7 @@ public sealed class Chart(View view)
     /// <summary>Fills short gaps inside a line and drops flecks at the rim.</summary>
     private static void Tidy(bool[] seen)
     {
-        for (var start = 0; start < seen.Length;)
+        for (var start = 0; start < seen.Length; )
         {
             var end = start;
             while (end < seen.Length && seen[end] == seen[start])

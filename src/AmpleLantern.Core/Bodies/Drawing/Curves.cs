@@ -51,7 +51,9 @@ public static class Curves
         return result;
     }
 
-    /// <summary>Fewer points, none of the dropped farther than <paramref name="tolerance"/> off (Ramer 1972, Douglas and Peucker 1973).</summary>
+    /// <summary>
+    /// Fewer points, none of the dropped farther than <paramref name="tolerance"/> off (Ramer 1972, Douglas and Peucker 1973).
+    /// </summary>
     public static Vector2[] Simplified(IReadOnlyList<Vector2> p, float tolerance, bool closed)
     {
         if (p.Count < 4)

@@ -1,4 +1,5 @@
 using System.Numerics;
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Bodies.Flesh;
 
 namespace AmpleLantern.Core.Bodies.Drawing;
@@ -15,7 +16,14 @@ internal static class Features
         ([new(0, 156.25f), new(0.6f, 156.2f), new(1.2f, 156.4f), new(1.6f, 157f)], 2.2f),
     ];
 
-    private static readonly Vector2[] Navel = [new(-0.8f, 103.6f), new(-0.5f, 102.9f), new(0, 102.6f), new(0.5f, 102.9f), new(0.8f, 103.6f)];
+    private static readonly Vector2[] Navel =
+    [
+        new(-0.8f, 103.6f),
+        new(-0.5f, 102.9f),
+        new(0, 102.6f),
+        new(0.5f, 102.9f),
+        new(0.8f, 103.6f),
+    ];
 
     public static string FaceAndNavel(Body body, Camera camera, Picture picture, SvgPath path)
     {
@@ -26,8 +34,9 @@ internal static class Features
         {
             foreach (var side in Figure.Sides.Both)
             {
-                var anchors = line.Select(p => Anchor.Snap(
-                    body, headPart, head.At((new Vector3(side * p.X, p.Y, 4) - HeadFlesh.Origin) * scale), head.Z));
+                var anchors = line.Select(p =>
+                    Anchor.Snap(body, headPart, head.At((new Vector3(side * p.X, p.Y, 4) - HeadFlesh.Origin) * scale), head.Z)
+                );
                 Add(anchors, width);
             }
         }
@@ -38,15 +47,16 @@ internal static class Features
 
         void Add(IEnumerable<Anchor> anchors, float width)
         {
-            var seen = SkinLine.Through(body, [.. anchors])
+            var seen = SkinLine
+                .Through(body, [.. anchors])
                 .Where(a => Vector3.Dot(a.Normal, camera.Toward) > 0.12f && a.FreeToward(body, camera.Toward, 100 * scale))
-                .Select(a => picture.ToPixel(a.At)).ToList();
+                .Select(a => picture.ToPixel(a.At))
+                .ToList();
             if (seen.Count > 5)
             {
                 var n = seen.Count;
                 var pen = width * FigureArtist.PenScale(picture.CmPerPixel);
-                strokes.Add(path.Stroke(
-                    Curves.Softened(seen, 1), i => pen * (0.25f + (0.75f * MathF.Sin(MathF.PI * i / (n - 1)))), 0.04f));
+                strokes.Add(path.Stroke(Curves.Softened(seen, 1), i => pen * (0.25f + (0.75f * MathF.Sin(MathF.PI * i / (n - 1)))), 0.04f));
             }
         }
     }
@@ -58,7 +68,9 @@ internal static class Features
         var any = false;
         for (var i = 0; i < field.Values.Length; i++)
         {
-            field.Values[i] = !picture.Seen[i] ? 0 : picture.PartOf[i] != part ? -0.5f
+            field.Values[i] =
+                !picture.Seen[i] ? 0
+                : picture.PartOf[i] != part ? -0.5f
                 : Math.Clamp(InHair((head.ToLocal(picture.Points[i]) / body.Size.Scale) + HeadFlesh.Origin) * 0.4f, -0.5f, 0.5f);
             any |= field.Values[i] > 0;
         }
@@ -74,8 +86,7 @@ internal static class Features
             soft.Values[i] -= 0.02f;
         }
 
-        return string.Concat(Outline.Of(soft, 30)
-            .Select(l => path.Closed(Curves.Simplified(Curves.Smoothed(l, true, 6), 0.12f, true))));
+        return string.Concat(Outline.Of(soft, 30).Select(l => path.Closed(Curves.Simplified(Curves.Smoothed(l, true, 6), 0.12f, true))));
     }
 
     /// <summary>How far inside the hairline a place on the head is, in reference cm; negative on the face and neck.</summary>

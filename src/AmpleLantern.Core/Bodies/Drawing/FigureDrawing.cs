@@ -9,7 +9,16 @@ namespace AmpleLantern.Core.Bodies.Drawing;
 /// <param name="Hair">The cap of short hair; empty where the head is not seen.</param>
 /// <param name="Features">Closed pen strokes of face and navel.</param>
 public sealed record FigureDrawing(
-    float Width, float Height, float Left, float Top, string Outline, string Lines, string Hair, string Features, Shade Shade);
+    float Width,
+    float Height,
+    float Left,
+    float Top,
+    string Outline,
+    string Lines,
+    string Hair,
+    string Features,
+    Shade Shade
+);
 
 /// <summary>How dark the wash is, row by row from the top, 0 none to 255.</summary>
 public sealed record Shade(int Columns, int Rows, float Millimetres, byte[] Values);
@@ -30,12 +39,20 @@ public static class FigureArtist
         var (body, camera, window, cmPerPixel) = (view.Shown, view.Camera, view.Window, view.CmPerPixel);
         var picture = Picture.Take(body, camera, window, cmPerPixel);
         var path = new SvgPath(cmPerPixel * MmPerCm);
-        var outline = string.Concat(Outline.Of(picture.Edge.Blurred(0.55f))
-            .Select(l => path.Closed(Curves.Simplified(Curves.Smoothed(l, true, 4), 0.05f, true))));
+        var outline = string.Concat(
+            Outline.Of(picture.Edge.Blurred(0.55f)).Select(l => path.Closed(Curves.Simplified(Curves.Smoothed(l, true, 4), 0.05f, true)))
+        );
         return new(
-            picture.Width * cmPerPixel * MmPerCm, picture.Height * cmPerPixel * MmPerCm, window.Left, window.Top, outline,
+            picture.Width * cmPerPixel * MmPerCm,
+            picture.Height * cmPerPixel * MmPerCm,
+            window.Left,
+            window.Top,
+            outline,
             string.Concat(InnerLines.Of(picture).Select(l => Stroke(l, path, cmPerPixel))),
-            Features.Hair(body, picture, path), Features.FaceAndNavel(body, camera, picture, path), Wash(picture));
+            Features.Hair(body, picture, path),
+            Features.FaceAndNavel(body, camera, picture, path),
+            Wash(picture)
+        );
     }
 
     private static string Stroke(InnerLine line, SvgPath path, float cmPerPixel)
@@ -43,11 +60,14 @@ public static class FigureArtist
         var points = Curves.Softened(line.Points, LineSigma);
         var steps = Curves.Softened([.. line.Step.Select(s => new Vector2(s, 0))], 4);
         var (n, taper) = (points.Length, PenTaper / cmPerPixel);
-        return path.Stroke(points, i =>
-        {
-            var end = MathF.Sqrt(MathF.Min(1, MathF.Min(i, n - 1 - i) / taper));
-            return (((1.1f + (3.2f * MathF.Min(1, steps[i].X / 5))) * end) + 0.15f) * PenScale(cmPerPixel);
-        });
+        return path.Stroke(
+            points,
+            i =>
+            {
+                var end = MathF.Sqrt(MathF.Min(1, MathF.Min(i, n - 1 - i) / taper));
+                return (((1.1f + (3.2f * MathF.Min(1, steps[i].X / 5))) * end) + 0.15f) * PenScale(cmPerPixel);
+            }
+        );
     }
 
     /// <summary>Close-ups are drawn with a finer pen, so that all views look drawn by one hand.</summary>
@@ -71,7 +91,6 @@ public static class FigureArtist
         }
 
         var small = tone.Coarser(by);
-        return new(
-            small.Width, small.Height, by * picture.CmPerPixel * MmPerCm, [.. small.Values.Select(v => (byte)((int)(v * 85) * 3))]);
+        return new(small.Width, small.Height, by * picture.CmPerPixel * MmPerCm, [.. small.Values.Select(v => (byte)((int)(v * 85) * 3))]);
     }
 }

@@ -23,32 +23,40 @@ public sealed class Grid(int width, int height)
         var sum = kernel.Sum();
         var rows = new Grid(width, height);
         var result = new Grid(width, height);
-        Parallel.For(0, height, y =>
-        {
-            for (var x = 0; x < width; x++)
+        Parallel.For(
+            0,
+            height,
+            y =>
             {
-                var v = 0f;
-                for (var i = -r; i <= r; i++)
+                for (var x = 0; x < width; x++)
                 {
-                    v += kernel[i + r] * Values[(y * width) + Math.Clamp(x + i, 0, width - 1)];
-                }
+                    var v = 0f;
+                    for (var i = -r; i <= r; i++)
+                    {
+                        v += kernel[i + r] * Values[(y * width) + Math.Clamp(x + i, 0, width - 1)];
+                    }
 
-                rows.Values[(y * width) + x] = v / sum;
+                    rows.Values[(y * width) + x] = v / sum;
+                }
             }
-        });
-        Parallel.For(0, height, y =>
-        {
-            for (var x = 0; x < width; x++)
+        );
+        Parallel.For(
+            0,
+            height,
+            y =>
             {
-                var v = 0f;
-                for (var i = -r; i <= r; i++)
+                for (var x = 0; x < width; x++)
                 {
-                    v += kernel[i + r] * rows.Values[(Math.Clamp(y + i, 0, height - 1) * width) + x];
-                }
+                    var v = 0f;
+                    for (var i = -r; i <= r; i++)
+                    {
+                        v += kernel[i + r] * rows.Values[(Math.Clamp(y + i, 0, height - 1) * width) + x];
+                    }
 
-                result.Values[(y * width) + x] = v / sum;
+                    result.Values[(y * width) + x] = v / sum;
+                }
             }
-        });
+        );
         return result;
     }
 

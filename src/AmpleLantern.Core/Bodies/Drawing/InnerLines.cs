@@ -6,7 +6,9 @@ namespace AmpleLantern.Core.Bodies.Drawing;
 public readonly record struct InnerLine(Vector2[] Points, float[] Step);
 
 /// <summary>Lines where one part of the body passes in front of another, and between fingers and toes.</summary>
-/// <remarks>A line is where depth jumps more than the slope of the farther surface explains; it must be strong somewhere and may be weak elsewhere.</remarks>
+/// <remarks>
+/// A line is where depth jumps more than the slope of the farther surface explains; it must be strong somewhere and may be weak elsewhere.
+/// </remarks>
 public static class InnerLines
 {
     private const float Weak = 0.3f;
@@ -45,7 +47,14 @@ public static class InnerLines
     private static (int, int) Key(int a, int b) => a < b ? (a, b) : (b, a);
 
     private static void Follow(
-        Picture p, Dictionary<int, List<(int To, float Step)>> edges, HashSet<(int, int)> used, int a, int b, float step, List<InnerLine> lines)
+        Picture p,
+        Dictionary<int, List<(int To, float Step)>> edges,
+        HashSet<(int, int)> used,
+        int a,
+        int b,
+        float step,
+        List<InnerLine> lines
+    )
     {
         Vector2 At(int k) => new(k % (p.Width + 1), k / (p.Width + 1));
         var points = new List<Vector2> { At(a) };

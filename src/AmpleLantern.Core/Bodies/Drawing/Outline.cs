@@ -41,26 +41,59 @@ public static class Outline
 
     private static void Cell(Grid grid, int x, int y, Dictionary<(int X, int Y, bool Down), ((int, int, bool) To, Vector2 At)> next)
     {
-        var corners = (Value(grid, x, y) > 0 ? 1 : 0) | (Value(grid, x + 1, y) > 0 ? 2 : 0)
-            | (Value(grid, x + 1, y + 1) > 0 ? 4 : 0) | (Value(grid, x, y + 1) > 0 ? 8 : 0);
+        var corners =
+            (Value(grid, x, y) > 0 ? 1 : 0)
+            | (Value(grid, x + 1, y) > 0 ? 2 : 0)
+            | (Value(grid, x + 1, y + 1) > 0 ? 4 : 0)
+            | (Value(grid, x, y + 1) > 0 ? 8 : 0);
         var (top, right, bottom, left) = ((x, y, false), (x + 1, y, true), (x, y + 1, false), (x, y, true));
         void Join((int X, int Y, bool Down) a, (int, int, bool) b) => next[a] = (b, Crossing(grid, a.X, a.Y, a.Down));
         switch (corners)
         {
-            case 1: Join(top, left); break;
-            case 2: Join(right, top); break;
-            case 3: Join(right, left); break;
-            case 4: Join(bottom, right); break;
-            case 5: Join(top, left); Join(bottom, right); break;
-            case 6: Join(bottom, top); break;
-            case 7: Join(bottom, left); break;
-            case 8: Join(left, bottom); break;
-            case 9: Join(top, bottom); break;
-            case 10: Join(right, top); Join(left, bottom); break;
-            case 11: Join(right, bottom); break;
-            case 12: Join(left, right); break;
-            case 13: Join(top, right); break;
-            case 14: Join(left, top); break;
+            case 1:
+                Join(top, left);
+                break;
+            case 2:
+                Join(right, top);
+                break;
+            case 3:
+                Join(right, left);
+                break;
+            case 4:
+                Join(bottom, right);
+                break;
+            case 5:
+                Join(top, left);
+                Join(bottom, right);
+                break;
+            case 6:
+                Join(bottom, top);
+                break;
+            case 7:
+                Join(bottom, left);
+                break;
+            case 8:
+                Join(left, bottom);
+                break;
+            case 9:
+                Join(top, bottom);
+                break;
+            case 10:
+                Join(right, top);
+                Join(left, bottom);
+                break;
+            case 11:
+                Join(right, bottom);
+                break;
+            case 12:
+                Join(left, right);
+                break;
+            case 13:
+                Join(top, right);
+                break;
+            case 14:
+                Join(left, top);
+                break;
         }
     }
 

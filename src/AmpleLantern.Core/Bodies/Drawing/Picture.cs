@@ -23,7 +23,14 @@ public sealed class Picture
         Width = (int)(window.Width / cmPerPixel) + 1;
         Height = (int)(window.Height / cmPerPixel) + 1;
         var n = Width * Height;
-        (Depth, Seen, Normals, Points, PartOf, Digit) = (new float[n], new bool[n], new Vector3[n], new Vector3[n], new byte[n], new byte[n]);
+        (Depth, Seen, Normals, Points, PartOf, Digit) = (
+            new float[n],
+            new bool[n],
+            new Vector3[n],
+            new Vector3[n],
+            new byte[n],
+            new byte[n]
+        );
         (Tone, Edge) = (new(Width, Height), new(Width, Height));
         Array.Fill(Depth, float.MinValue);
         Array.Fill(Edge.Values, -1.5f * cmPerPixel);
@@ -183,8 +190,19 @@ public sealed class Picture
         for (var x = 1; x < Width - 1; x++)
         {
             var m = (y * Width) + x;
-            if (Seen[m] && (!Seen[m - 1] || !Seen[m + 1] || !Seen[m - Width] || !Seen[m + Width]
-                || !Seen[m - Width - 1] || !Seen[m - Width + 1] || !Seen[m + Width - 1] || !Seen[m + Width + 1]))
+            if (
+                Seen[m]
+                && (
+                    !Seen[m - 1]
+                    || !Seen[m + 1]
+                    || !Seen[m - Width]
+                    || !Seen[m + Width]
+                    || !Seen[m - Width - 1]
+                    || !Seen[m - Width + 1]
+                    || !Seen[m + Width - 1]
+                    || !Seen[m + Width + 1]
+                )
+            )
             {
                 Edge.Values[m] = MathF.Min(1.5f * CmPerPixel, -Deepest(Points[m]));
             }

@@ -1,14 +1,17 @@
 using System.Numerics;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Bodies.Shapes;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Bodies.Drawing;
 
 /// <summary>One stiff piece of a figure seen from its side, drawn once and then only moved.</summary>
-/// <param name="Name"><c>body</c> (trunk and head), <c>upper-arm</c>, <c>forearm</c>, <c>hand</c>, <c>thigh</c>, <c>shank</c>, <c>foot</c>.</param>
+/// <param name="Name"><c>body</c> (trunk and head), <c>upper-arm</c>, <c>forearm</c>, <c>hand</c>, <c>thigh</c>, <c>shank</c>,
+/// <c>foot</c>.</param>
 /// <param name="Outline">Closed path in millimetres, y down, from the piece's own corner.</param>
 /// <param name="Hair">The cap of hair; empty but for the body.</param>
-/// <param name="Left">Where that corner lies from the piece's joint, in mm to the front; <paramref name="Top"/> upwards, before turning.</param>
+/// <param name="Left">Where that corner lies from the piece's joint, in mm to the front; <paramref name="Top"/> upwards, before
+/// turning.</param>
 public sealed record PuppetPiece(string Name, string Outline, string Hair, float Left, float Top);
 
 /// <summary>Where one piece is: its joint in mm (forward and up), and how far it is turned forward, in degrees.</summary>
@@ -23,8 +26,19 @@ public static class Puppet
     /// <summary>The pieces from far to near: left limbs, body, right limbs.</summary>
     public static readonly IReadOnlyList<(string Piece, int Side)> Order =
     [
-        ("hand", 1), ("forearm", 1), ("upper-arm", 1), ("foot", 1), ("shank", 1), ("thigh", 1), ("body", 0),
-        ("foot", -1), ("shank", -1), ("thigh", -1), ("hand", -1), ("forearm", -1), ("upper-arm", -1),
+        ("hand", 1),
+        ("forearm", 1),
+        ("upper-arm", 1),
+        ("foot", 1),
+        ("shank", 1),
+        ("thigh", 1),
+        ("body", 0),
+        ("foot", -1),
+        ("shank", -1),
+        ("thigh", -1),
+        ("hand", -1),
+        ("forearm", -1),
+        ("upper-arm", -1),
     ];
 
     public static IReadOnlyList<PuppetPiece> Draw(Body body)
@@ -33,7 +47,9 @@ public static class Puppet
         return
         [
             Piece(body, "body", ["trunk", "head"], body.Bones.SpineAt(Skeleton.Hips), up: true),
-            .. Order.Where(o => o.Side == Right).Select(o => Piece(body, o.Piece, [Sides.On(o.Piece, Right)], Frame(body.Bones, o.Piece, Right), o.Piece == "foot")),
+            .. Order
+                .Where(o => o.Side == Right)
+                .Select(o => Piece(body, o.Piece, [Sides.On(o.Piece, Right)], Frame(body.Bones, o.Piece, Right), o.Piece == "foot")),
         ];
     }
 
@@ -65,10 +81,16 @@ public static class Puppet
         var window = Window.Around(body.Parts.Where(p => parts.Contains(p.Name)).SelectMany(p => p.Solids), camera, 1);
         var picture = Picture.Take(only, camera, window, CmPerPixel);
         var path = new SvgPath(CmPerPixel * FigureArtist.MmPerCm);
-        var outline = string.Concat(Outline.Of(picture.Edge.Blurred(0.55f)).Select(l => path.Closed(Curves.Simplified(Curves.Smoothed(l, true, 3), 0.05f, true))));
+        var outline = string.Concat(
+            Outline.Of(picture.Edge.Blurred(0.55f)).Select(l => path.Closed(Curves.Simplified(Curves.Smoothed(l, true, 3), 0.05f, true)))
+        );
         var joint = camera.See(frame.O);
         return new(
-            name, outline, name == "body" ? Features.Hair(only, picture, path) : "",
-            (window.Left - joint.X) * FigureArtist.MmPerCm, (window.Top - joint.Y) * FigureArtist.MmPerCm);
+            name,
+            outline,
+            name == "body" ? Features.Hair(only, picture, path) : "",
+            (window.Left - joint.X) * FigureArtist.MmPerCm,
+            (window.Top - joint.Y) * FigureArtist.MmPerCm
+        );
     }
 }

@@ -82,15 +82,17 @@ public sealed class SvgPath(float unitsPerPixel)
             (x, y) = (tx, ty);
         }
 
-        private (int, int) Tenths(Vector2 v) =>
-            ((int)MathF.Round(v.X * unitsPerPixel * 10), (int)MathF.Round(v.Y * unitsPerPixel * 10));
+        private (int, int) Tenths(Vector2 v) => ((int)MathF.Round(v.X * unitsPerPixel * 10), (int)MathF.Round(v.Y * unitsPerPixel * 10));
 
         private void Write(params ReadOnlySpan<int> tenths)
         {
             for (var i = 0; i < tenths.Length; i++)
             {
                 var s = (tenths[i] / 10m).ToString("0.#", CultureInfo.InvariantCulture);
-                s = s.StartsWith("0.", StringComparison.Ordinal) ? s[1..] : s.StartsWith("-0.", StringComparison.Ordinal) ? "-" + s[2..] : s;
+                s =
+                    s.StartsWith("0.", StringComparison.Ordinal) ? s[1..]
+                    : s.StartsWith("-0.", StringComparison.Ordinal) ? "-" + s[2..]
+                    : s;
                 text.Append(i > 0 && s[0] != '-' ? " " : "").Append(s);
             }
         }

@@ -26,19 +26,34 @@ public static class Views
 
     /// <summary>The view in which a direction runs to the right of the page.</summary>
     /// <param name="right">Unit direction in the body's own axes, at right angles to its up.</param>
-    public static string WithRight(Body body, Vector3 right) => Beside.First(v =>
-    {
-        var camera = Of(body, v).Camera;
-        return Vector3.Dot(camera.Right, right) > 0.9f && Vector3.Dot(camera.Up, body.Pose.Up) > 0.9f;
-    });
+    public static string WithRight(Body body, Vector3 right) =>
+        Beside.First(v =>
+        {
+            var camera = Of(body, v).Camera;
+            return Vector3.Dot(camera.Right, right) > 0.9f && Vector3.Dot(camera.Up, body.Pose.Up) > 0.9f;
+        });
 
     private static readonly string[] Beside = ["left", "right", "front", "back", FromFeet, FromHead];
 
     /// <summary>Close-ups; those of hands, feet and ears with a side after a dot.</summary>
     public static readonly IReadOnlyList<string> CloseUps =
     [
-        "face", "head-top", "ear.left", "ear.right", "palm.left", "palm.right", "hand-back.left", "hand-back.right", "sole.left",
-        "sole.right", "foot-top.left", "foot-top.right", "foot-inner.left", "foot-inner.right", "foot-outer.left", "foot-outer.right",
+        "face",
+        "head-top",
+        "ear.left",
+        "ear.right",
+        "palm.left",
+        "palm.right",
+        "hand-back.left",
+        "hand-back.right",
+        "sole.left",
+        "sole.right",
+        "foot-top.left",
+        "foot-top.right",
+        "foot-inner.left",
+        "foot-inner.right",
+        "foot-outer.left",
+        "foot-outer.right",
     ];
 
     public static bool IsCloseUp(string view) => CloseUps.Contains(view);
@@ -62,20 +77,13 @@ public static class Views
             FromFeet => new Camera(-Vector3.UnitY, body.Pose.Up),
             FromHead => new Camera(Vector3.UnitY, body.Pose.Up),
             _ => throw new RefusalException(
-                "unknown-view", $"There is no view '{view}'. Choose one of {string.Join(", ", Whole.Concat(CloseUps))}.", "/view"),
+                "unknown-view",
+                $"There is no view '{view}'. Choose one of {string.Join(", ", Whole.Concat(CloseUps))}.",
+                "/view"
+            ),
         };
         return new(view, camera, Window.Around(body.Whole.Solids, camera, Margin), WholePixel, body);
     }
-
-    /// <summary>The view in which a position is read at a glance: from where the practitioner looks.</summary>
-    public static string Usual(string position) => position switch
-    {
-        "prone" => "back",
-        "side-lying-left" => "right",
-        "side-lying-right" => "left",
-        "seated-chair" or "wall-seated" or "half-reclined" or "hip-knee-90" or "knees-bent" or "leg-over-thigh" => "corner",
-        _ => "front",
-    };
 
     /// <summary>A body lying down is shown lying when it is looked at from its side, and head up from above.</summary>
     private static Vector3 Up(Body body, Vector3 toward) =>
@@ -88,21 +96,18 @@ public static class Views
         return onSide ? Vector3.UnitZ : Vector3.UnitY;
     }
 
-    private static Camera Above(Body body) => new(
-        body.Pose.Up, MathF.Abs(body.Pose.Up.Y) > 0.9f ? Vector3.UnitZ : HeadUp(body, body.Pose.Up));
+    private static Camera Above(Body body) =>
+        new(body.Pose.Up, MathF.Abs(body.Pose.Up.Y) > 0.9f ? Vector3.UnitZ : HeadUp(body, body.Pose.Up));
 
     private static Camera Corner(Body body)
     {
         var up = body.Pose.Up;
         // From the bent or nearer side, a little raised, towards the head's end for those who lie.
         var side = BentRight(body) ? -1 : 1;
-        return up == Vector3.UnitY
-            ? new(new(0.75f * side, 0.25f, 0.8f), up)
-            : new((Vector3.UnitX * side * 0.9f) + (up * 0.62f), up);
+        return up == Vector3.UnitY ? new(new(0.75f * side, 0.25f, 0.8f), up) : new((Vector3.UnitX * side * 0.9f) + (up * 0.62f), up);
     }
 
-    private static bool BentRight(Body body) =>
-        Bend(body.Pose.RightLeg) > Bend(body.Pose.LeftLeg) + 1;
+    private static bool BentRight(Body body) => Bend(body.Pose.RightLeg) > Bend(body.Pose.LeftLeg) + 1;
 
     private static float Bend(LimbPose leg) => -leg.Reach.Length();
 
@@ -111,7 +116,10 @@ public static class Views
         var what = view.Split('.')[0];
         var side = view.EndsWith(".right", StringComparison.Ordinal) ? -1 : 1;
         var (head, hand, foot) = (
-            body.Bones.Segment("head"), body.Bones.Segment(Sides.On("hand", side)), body.Bones.Segment(Sides.On("foot", side)));
+            body.Bones.Segment("head"),
+            body.Bones.Segment(Sides.On("hand", side)),
+            body.Bones.Segment(Sides.On("foot", side))
+        );
         return what switch
         {
             "face" => Head(new(head.Z, head.Y)),

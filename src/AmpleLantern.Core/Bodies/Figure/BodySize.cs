@@ -1,18 +1,61 @@
-using AmpleLantern.Core.Measuring;
-
 namespace AmpleLantern.Core.Bodies.Figure;
 
 /// <summary>The proportions a body is built to: factors on the reference figure of 172 cm.</summary>
-/// <param name="Scale">Stature over that of the reference figure.</param>
-/// <param name="TrunkLower">Length factor of navel to pubic bone, beyond <paramref name="Scale"/>; the others likewise.</param>
-public sealed record BodySize(
-    float Scale, float TrunkLower, float TrunkMiddle, float TrunkUpper, float ChestWidth, float ShoulderWidth, float HipWidth,
-    float UpperArm, float Forearm, float Thigh, float Shank, float Foot, float TrunkGirth, float WaistGirth, float LimbGirth)
+public sealed record BodySize
 {
+    /// <summary>Stature over that of the reference figure.</summary>
+    public required float Scale { get; init; }
+
+    /// <summary>Length factor of navel to pubic bone, beyond <see cref="Scale"/>; the others likewise.</summary>
+    public required float TrunkLower { get; init; }
+
+    public required float TrunkMiddle { get; init; }
+
+    public required float TrunkUpper { get; init; }
+
+    public required float ChestWidth { get; init; }
+
+    public required float ShoulderWidth { get; init; }
+
+    public required float HipWidth { get; init; }
+
+    public required float UpperArm { get; init; }
+
+    public required float Forearm { get; init; }
+
+    public required float Thigh { get; init; }
+
+    public required float Shank { get; init; }
+
+    public required float Foot { get; init; }
+
+    public required float TrunkGirth { get; init; }
+
+    public required float WaistGirth { get; init; }
+
+    public required float LimbGirth { get; init; }
+
     /// <summary>Stature of the figure whose shape tables are written down, in cm.</summary>
     public const float ReferenceStature = 172;
 
-    public static readonly BodySize Reference = new(1, 1, 1, 1, 1, 1, 1, 1, 1, 1, 1, 1, 1, 1, 1);
+    public static readonly BodySize Reference = new()
+    {
+        Scale = 1,
+        TrunkLower = 1,
+        TrunkMiddle = 1,
+        TrunkUpper = 1,
+        ChestWidth = 1,
+        ShoulderWidth = 1,
+        HipWidth = 1,
+        UpperArm = 1,
+        Forearm = 1,
+        Thigh = 1,
+        Shank = 1,
+        Foot = 1,
+        TrunkGirth = 1,
+        WaistGirth = 1,
+        LimbGirth = 1,
+    };
 
     private const double NarrowestFactor = 0.8;
     private const double WidestFactor = 1.25;
@@ -20,7 +63,7 @@ public sealed record BodySize(
     /// <summary>Sized by what was measured; the rest keeps the reference figure's proportions.</summary>
     /// <param name="stretches">The cun table, whose estimates say what the reference figure measures.</param>
     /// <remarks>Several measured stretches along one segment share it: their mean factor counts.</remarks>
-    public static BodySize Of(BodyMeasures measures, StretchTable stretches)
+    public static BodySize Of(BodyMeasures measures, CunStretchTable stretches)
     {
         var stature = measures.StatureCm ?? stretches.UsualStatureCm;
         var (trunk, waist, limb) = measures.Build switch
@@ -29,21 +72,35 @@ public sealed record BodySize(
             Build.Broad => (1.12f, 1.22f, 1.12f),
             _ => (1f, 1f, 1f),
         };
-        var chest = Factor(Stretches.NippleToNipple, Stretches.ScapulaToScapula);
-        return new(
-            (float)(stature / ReferenceStature),
-            Factor(Stretches.NavelToPubis), Factor(Stretches.XiphoidToNavel), Factor(Stretches.NotchToXiphoid),
-            chest, MathF.Sqrt(chest), measures.Build == Build.Broad ? 1.03f : 1f,
-            Factor(Stretches.AxillaToElbow), Factor(Stretches.ElbowToWrist),
-            Factor(Stretches.TrochanterToKnee, Stretches.GlutealFoldToKnee, Stretches.PubisToPatella),
-            Factor(Stretches.KneeToLateralMalleolus, Stretches.PatellaToMedialMalleolus, Stretches.CondyleToMedialMalleolus),
-            (float)Clamp((measures.Foot(FootMeasures.Length) ?? 0) is > 0 and var mm ? mm / stretches.FootLengthMm(stature) : 1),
-            trunk, waist, limb);
+        var chest = Factor(CunStretches.NippleToNipple, CunStretches.ScapulaToScapula);
+        return new()
+        {
+            Scale = (float)(stature / ReferenceStature),
+            TrunkLower = Factor(CunStretches.NavelToPubis),
+            TrunkMiddle = Factor(CunStretches.XiphoidToNavel),
+            TrunkUpper = Factor(CunStretches.NotchToXiphoid),
+            ChestWidth = chest,
+            ShoulderWidth = MathF.Sqrt(chest),
+            HipWidth = measures.Build == Build.Broad ? 1.03f : 1f,
+            UpperArm = Factor(CunStretches.AxillaToElbow),
+            Forearm = Factor(CunStretches.ElbowToWrist),
+            Thigh = Factor(CunStretches.TrochanterToKnee, CunStretches.GlutealFoldToKnee, CunStretches.PubisToPatella),
+            Shank = Factor(
+                CunStretches.KneeToLateralMalleolus,
+                CunStretches.PatellaToMedialMalleolus,
+                CunStretches.CondyleToMedialMalleolus
+            ),
+            Foot = (float)Clamp((measures.Foot(FootMeasures.Length) ?? 0) is > 0 and var mm ? mm / stretches.FootLengthMm(stature) : 1),
+            TrunkGirth = trunk,
+            WaistGirth = waist,
+            LimbGirth = limb,
+        };
 
         float Factor(params string[] ids)
         {
             var given = ids.Where(id => measures.Stretch(id) is > 0)
-                .Select(id => measures.Stretch(id)!.Value / stretches.EstimateCm(id, stature)).ToList();
+                .Select(id => measures.Stretch(id)!.Value / stretches.EstimateCm(id, stature))
+                .ToList();
             return given.Count == 0 ? 1 : (float)Clamp(given.Average());
         }
     }

@@ -1,4 +1,5 @@
 using System.Numerics;
+using AmpleLantern.Core.Bodies.Shapes;
 
 namespace AmpleLantern.Core.Bodies.Figure;
 
@@ -15,8 +16,15 @@ namespace AmpleLantern.Core.Bodies.Figure;
 /// <param name="Fingers">Where the fingers point, if the hand is placed.</param>
 /// <param name="OnThigh">For an arm: the hand rests on the thigh of its side, this far along it (0..1).</param>
 public sealed record LimbPose(
-    Vector3 Reach, Vector3 Pole, float Turn = 0, float End = 0, float EndSide = 0, Vector3? Palm = null,
-    Vector3? Fingers = null, float? OnThigh = null)
+    Vector3 Reach,
+    Vector3 Pole,
+    float Turn = 0,
+    float End = 0,
+    float EndSide = 0,
+    Vector3? Palm = null,
+    Vector3? Fingers = null,
+    float? OnThigh = null
+)
 {
     private const float UpperArm = 31.5f;
     private const float Forearm = 25.2f;
@@ -26,8 +34,9 @@ public sealed record LimbPose(
     public static LimbPose Arm(float abduction, float pronation, float bend)
     {
         var a = Shapes.Geometry.Radians(abduction);
-        var length = MathF.Sqrt((UpperArm * UpperArm) + (Forearm * Forearm)
-            + (2 * UpperArm * Forearm * MathF.Cos(Shapes.Geometry.Radians(bend))));
+        var length = MathF.Sqrt(
+            (UpperArm * UpperArm) + (Forearm * Forearm) + (2 * UpperArm * Forearm * MathF.Cos(Shapes.Geometry.Radians(bend)))
+        );
         return new(Vector3.Normalize(new(MathF.Sin(a), -MathF.Cos(a), 0.02f)) * length, new(0.35f, 0, -1), pronation);
     }
 
@@ -41,26 +50,56 @@ public sealed record LimbPose(
 }
 
 /// <summary>How a body is held. Immutable; angles in degrees.</summary>
-/// <param name="Id">The client position it belongs to, or <c>standing</c>.</param>
-/// <param name="Up">Unit direction away from the mat or floor.</param>
-/// <param name="Pitch">The pelvis tipped forward about the left-right axis.</param>
-/// <param name="SeatDrop">Where the body sits: distance of the seat below the hip joints in cm of the reference figure.</param>
-public sealed record Pose(
-    string Id, Vector3 Up, LimbPose LeftArm, LimbPose RightArm, LimbPose LeftLeg, LimbPose RightLeg, float Pitch = 0,
-    float SpineFlex = 0, float SpineSide = 0, float SpineTwist = 0, float NeckFlex = 0, float NeckSide = 0, float NeckTurn = 0,
-    float ShoulderForward = 0, float ShoulderUp = 0, float? SeatDrop = null)
+public sealed record Pose
 {
+    /// <summary>The client position it belongs to, or <c>standing</c>.</summary>
+    public required string Id { get; init; }
+
+    /// <summary>Unit direction away from the mat or floor.</summary>
+    public required Vector3 Up { get; init; }
+
+    public required LimbPose LeftArm { get; init; }
+
+    public required LimbPose RightArm { get; init; }
+
+    public required LimbPose LeftLeg { get; init; }
+
+    public required LimbPose RightLeg { get; init; }
+
+    /// <summary>The pelvis tipped forward about the left-right axis.</summary>
+    public float Pitch { get; init; }
+
+    public float SpineFlex { get; init; }
+
+    public float SpineSide { get; init; }
+
+    public float SpineTwist { get; init; }
+
+    public float NeckFlex { get; init; }
+
+    public float NeckSide { get; init; }
+
+    public float NeckTurn { get; init; }
+
+    public float ShoulderForward { get; init; }
+
+    public float ShoulderUp { get; init; }
+
+    /// <summary>Where the body sits: distance of the seat below the hip joints in cm of the reference figure.</summary>
+    public float? SeatDrop { get; init; }
+
     /// <summary>The same pose with left and right changed over.</summary>
-    public Pose Mirrored() => this with
-    {
-        Up = Up with { X = -Up.X },
-        LeftArm = RightArm,
-        RightArm = LeftArm,
-        LeftLeg = RightLeg,
-        RightLeg = LeftLeg,
-        SpineSide = -SpineSide,
-        SpineTwist = -SpineTwist,
-        NeckSide = -NeckSide,
-        NeckTurn = -NeckTurn,
-    };
+    public Pose Mirrored() =>
+        this with
+        {
+            Up = Up with { X = -Up.X },
+            LeftArm = RightArm,
+            RightArm = LeftArm,
+            LeftLeg = RightLeg,
+            RightLeg = LeftLeg,
+            SpineSide = -SpineSide,
+            SpineTwist = -SpineTwist,
+            NeckSide = -NeckSide,
+            NeckTurn = -NeckTurn,
+        };
 }

@@ -93,7 +93,11 @@ public sealed class Skeleton
     public Vector3 Shoulder(int side)
     {
         var forward = Pose.ShoulderForward;
-        return Trunk(side * ((ShoulderX * Size.ShoulderWidth) - (MathF.Abs(forward) * 0.18f)), ShoulderY + Pose.ShoulderUp, ShoulderZ + forward);
+        return Trunk(
+            side * ((ShoulderX * Size.ShoulderWidth) - (MathF.Abs(forward) * 0.18f)),
+            ShoulderY + Pose.ShoulderUp,
+            ShoulderZ + forward
+        );
     }
 
     public Vector3 Hip(int side) => SpineAt(Hips).At(side * HipX * Size.Scale * Size.HipWidth, 0, 0.3f * Size.Scale);
@@ -130,14 +134,16 @@ public sealed class Skeleton
         return from;
     }
 
-    private float LengthFactor(float y) => Size.Scale * y switch
-    {
-        < Pubis => 1,
-        < Navel => Size.TrunkLower,
-        < Xiphoid => Size.TrunkMiddle,
-        < Notch => Size.TrunkUpper,
-        _ => 1,
-    };
+    private float LengthFactor(float y) =>
+        Size.Scale
+        * y switch
+        {
+            < Pubis => 1,
+            < Navel => Size.TrunkLower,
+            < Xiphoid => Size.TrunkMiddle,
+            < Notch => Size.TrunkUpper,
+            _ => 1,
+        };
 
     private void BuildLeg(int side, LimbPose pose)
     {
@@ -209,10 +215,14 @@ public sealed class Skeleton
         Keep("upper-arm", side, new(shoulder, lateral, u, front), upper);
         Keep("forearm", side, forearm, fore);
         var resting = pose.OnThigh is not null;
-        var palm = resting ? World(new(-0.1f, -1, 0)) : pose.Palm is { } look ? World(look) : (Vector3?)null;
-        var fingers = resting
-            ? segments[Sides.On("thigh", side)].Y + World(new(0, -0.35f, 0))
-            : pose.Fingers is { } f ? World(f) : (Vector3?)null;
+        var palm =
+            resting ? World(new(-0.1f, -1, 0))
+            : pose.Palm is { } look ? World(look)
+            : (Vector3?)null;
+        var fingers =
+            resting ? segments[Sides.On("thigh", side)].Y + World(new(0, -0.35f, 0))
+            : pose.Fingers is { } f ? World(f)
+            : (Vector3?)null;
         var pronation = palm is { } looks ? PronationToward(forearm, looks) : pose.Turn;
         Pronation[Sides.On("forearm", side)] = pronation;
         var end = Pronated(forearm, fore, pronation);
@@ -228,15 +238,17 @@ public sealed class Skeleton
     {
         var a = Geometry.Radians(degrees);
         return new(
-            forearm.At(0, at, 0), (forearm.X * MathF.Cos(a)) + (forearm.Z * MathF.Sin(a)), forearm.Y,
-            (forearm.Z * MathF.Cos(a)) - (forearm.X * MathF.Sin(a)));
+            forearm.At(0, at, 0),
+            (forearm.X * MathF.Cos(a)) + (forearm.Z * MathF.Sin(a)),
+            forearm.Y,
+            (forearm.Z * MathF.Cos(a)) - (forearm.X * MathF.Sin(a))
+        );
     }
 
     private Vector3 OnThigh(int side, float along)
     {
         var thigh = segments[Sides.On("thigh", side)];
-        return thigh.At(0, lengths[Sides.On("thigh", side)] * along, 0)
-            + (SpineAt(Hips).Toward(0, 9.2f, -1) * Size.Scale * Size.LimbGirth);
+        return thigh.At(0, lengths[Sides.On("thigh", side)] * along, 0) + (SpineAt(Hips).Toward(0, 9.2f, -1) * Size.Scale * Size.LimbGirth);
     }
 
     private static float PronationToward(Frame forearm, Vector3 palm)

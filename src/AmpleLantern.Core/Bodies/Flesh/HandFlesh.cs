@@ -16,8 +16,10 @@ internal static class HandFlesh
     /// <summary>Index to little finger.</summary>
     public static readonly IReadOnlyList<Finger> Fingers =
     [
-        new(1.5f, 2.85f, 9.2f, 7.3f, 0.045f, 0.92f, 9), new(0.5f, 0.95f, 9.5f, 8.1f, 0.01f, 0.95f, 11),
-        new(-0.5f, -0.95f, 8.9f, 7.5f, -0.03f, 0.9f, 13), new(-1.4f, -2.75f, 8f, 5.9f, -0.08f, 0.8f, 16),
+        new(1.5f, 2.85f, 9.2f, 7.3f, 0.045f, 0.92f, 9),
+        new(0.5f, 0.95f, 9.5f, 8.1f, 0.01f, 0.95f, 11),
+        new(-0.5f, -0.95f, 8.9f, 7.5f, -0.03f, 0.9f, 13),
+        new(-1.4f, -2.75f, 8f, 5.9f, -0.08f, 0.8f, 16),
     ];
 
     private static readonly Vector3[] Thumb = [new(3.8f, 5, 1.7f), new(4.55f, 7.9f, 2.1f), new(4.75f, 10.3f, 2.2f)];
@@ -55,8 +57,13 @@ internal static class HandFlesh
             {
                 var end = radius * (q == Phalanges.Length - 1 ? 0.84f : 0.95f);
                 clay.Cone(
-                    hand.At(chain[q] * Size * scale), hand.At(chain[q + 1] * Size * scale), radius, end, q == 0 ? 0.45f : 0.2f,
-                    ThumbDigit + 1 + i);
+                    hand.At(chain[q] * Size * scale),
+                    hand.At(chain[q + 1] * Size * scale),
+                    radius,
+                    end,
+                    q == 0 ? 0.45f : 0.2f,
+                    ThumbDigit + 1 + i
+                );
                 radius = end;
             }
         }

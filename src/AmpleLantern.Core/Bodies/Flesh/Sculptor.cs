@@ -21,7 +21,10 @@ internal sealed class Sculptor(Part part, float scale)
     {
         var (a, b) = (sections[0].At, sections[^1].At);
         var frames = Frame.Run(
-            segment.MovedTo(segment.At(0, a * scale * lengthFactor, 0)), segment.MovedTo(segment.At(0, b * scale * lengthFactor, 0)), 2);
+            segment.MovedTo(segment.At(0, a * scale * lengthFactor, 0)),
+            segment.MovedTo(segment.At(0, b * scale * lengthFactor, 0)),
+            2
+        );
         Loft(frames, [a, b], sections, blend, girth);
     }
 }

@@ -10,12 +10,25 @@ internal static class TrunkFlesh
 
     private static readonly Section[] Sections =
     [
-        Mid(79.5f, 2.2f, 3f, 3.5f), Mid(82f, 8f, 6.6f, 6.4f), Mid(85f, 13.6f, 8.8f, 8.4f, 2.1f), Mid(88f, 15.8f, 9.8f, 9.2f, 2.15f),
-        Mid(91.5f, 16.1f, 10.3f, 9.5f, 2.2f), Mid(95f, 15.6f, 10.6f, 9.3f, 2.25f), Mid(99f, 14.6f, 10.7f, 8.5f, 2.3f),
-        Mid(103f, 13.7f, 10.5f, 7.7f, 2.3f), Mid(107.5f, 13f, 10.1f, 7.3f, 2.3f), Mid(112f, 13.2f, 10.2f, 7.5f, 2.35f),
-        Mid(117f, 14.1f, 10.7f, 8.5f, 2.4f), Mid(122f, 15.1f, 11.4f, 9.7f, 2.45f), Mid(127f, 15.9f, 11.6f, 10.6f, 2.45f),
-        Mid(131.5f, 16.1f, 10.4f, 11f, 2.4f), Mid(135.5f, 15f, 8.8f, 10.7f, 2.3f), Mid(139f, 12.2f, 6.5f, 9.8f, 2.2f),
-        Mid(142f, 7.6f, 3.6f, 8.2f, 2.1f), Mid(145f, 5.9f, 2.6f, 6.9f), Mid(148f, 5f, 2.6f, 5.8f),
+        Mid(79.5f, 2.2f, 3f, 3.5f),
+        Mid(82f, 8f, 6.6f, 6.4f),
+        Mid(85f, 13.6f, 8.8f, 8.4f, 2.1f),
+        Mid(88f, 15.8f, 9.8f, 9.2f, 2.15f),
+        Mid(91.5f, 16.1f, 10.3f, 9.5f, 2.2f),
+        Mid(95f, 15.6f, 10.6f, 9.3f, 2.25f),
+        Mid(99f, 14.6f, 10.7f, 8.5f, 2.3f),
+        Mid(103f, 13.7f, 10.5f, 7.7f, 2.3f),
+        Mid(107.5f, 13f, 10.1f, 7.3f, 2.3f),
+        Mid(112f, 13.2f, 10.2f, 7.5f, 2.35f),
+        Mid(117f, 14.1f, 10.7f, 8.5f, 2.4f),
+        Mid(122f, 15.1f, 11.4f, 9.7f, 2.45f),
+        Mid(127f, 15.9f, 11.6f, 10.6f, 2.45f),
+        Mid(131.5f, 16.1f, 10.4f, 11f, 2.4f),
+        Mid(135.5f, 15f, 8.8f, 10.7f, 2.3f),
+        Mid(139f, 12.2f, 6.5f, 9.8f, 2.2f),
+        Mid(142f, 7.6f, 3.6f, 8.2f, 2.1f),
+        Mid(145f, 5.9f, 2.6f, 6.9f),
+        Mid(148f, 5f, 2.6f, 5.8f),
     ];
 
     public static void Build(Part part, Skeleton bones)
@@ -85,7 +98,6 @@ internal static class TrunkFlesh
         return s with { Lateral = s.Lateral * wide, Medial = s.Medial * wide, Front = s.Front * front, Back = s.Back * back };
     }
 
-    private static float Blend(float y, float hips, float waist, float chest) => y < 107
-        ? hips + ((waist - hips) * Geometry.SmoothStep(90, 104, y))
-        : waist + ((chest - waist) * Geometry.SmoothStep(111, 126, y));
+    private static float Blend(float y, float hips, float waist, float chest) =>
+        y < 107 ? hips + ((waist - hips) * Geometry.SmoothStep(90, 104, y)) : waist + ((chest - waist) * Geometry.SmoothStep(111, 126, y));
 }

@@ -47,9 +47,14 @@ public sealed class Field
     }
 
     /// <summary>Some parts alone, as if the rest of the body were not there.</summary>
-    public Field OnlyParts(Func<int, bool> wanted) => new(
-        parts.Where(p => wanted(p.Part)).Select(p => (p.Part, p.Solids)), slot.Length, joints,
-        hasFloor ? new(floorUp, floorAt) : null, scale);
+    public Field OnlyParts(Func<int, bool> wanted) =>
+        new(
+            parts.Where(p => wanted(p.Part)).Select(p => (p.Part, p.Solids)),
+            slot.Length,
+            joints,
+            hasFloor ? new(floorUp, floorAt) : null,
+            scale
+        );
 
     public bool IsEmpty => parts.Length == 0;
 
@@ -105,8 +110,11 @@ public sealed class Field
     public Vector3 Normal(Vector3 p, float step = 0.25f)
     {
         var (a, b, c, d) = (new Vector3(1, -1, -1), new Vector3(-1, -1, 1), new Vector3(-1, 1, -1), new Vector3(1, 1, 1));
-        var n = (a * Distance(p + (a * step))) + (b * Distance(p + (b * step)))
-            + (c * Distance(p + (c * step))) + (d * Distance(p + (d * step)));
+        var n =
+            (a * Distance(p + (a * step)))
+            + (b * Distance(p + (b * step)))
+            + (c * Distance(p + (c * step)))
+            + (d * Distance(p + (d * step)));
         return n.LengthSquared() < 1e-12f ? Vector3.UnitY : Vector3.Normalize(n);
     }
 

@@ -3,7 +3,9 @@ using System.Numerics;
 namespace AmpleLantern.Core.Bodies.Shapes;
 
 /// <summary>A place and three unit directions: X lateral, Y along the segment, Z towards its front.</summary>
-/// <remarks>All of Bodies computes in centimetres; the world is x to the client's left, y to the head, z to the front when standing.</remarks>
+/// <remarks>
+/// All of Bodies computes in centimetres; the world is x to the client's left, y to the head, z to the front when standing.
+/// </remarks>
 public readonly record struct Frame(Vector3 O, Vector3 X, Vector3 Y, Vector3 Z)
 {
     public static readonly Frame World = new(Vector3.Zero, Vector3.UnitX, Vector3.UnitY, Vector3.UnitZ);

@@ -35,8 +35,7 @@ public sealed class Loft(Frame[] frames, float[] at, Profile profile, float blen
         var x = Vector3.Dot(q, Vector3.Lerp(a.X, b.X, u)) - (c.CentreX * girth);
         var z = Vector3.Dot(q, Vector3.Lerp(a.Z, b.Z, u)) - (c.CentreZ * girth);
         var around = Outline(x, z, (x > 0 ? c.Lateral : c.Medial) * girth, (z > 0 ? c.Front : c.Back) * girth, c.Squareness) + CapRounding;
-        var past = MathF.Max(
-            Vector3.Dot(frames[0].O - p, frames[0].Y), Vector3.Dot(p - frames[n - 1].O, frames[n - 1].Y)) + CapRounding;
+        var past = MathF.Max(Vector3.Dot(frames[0].O - p, frames[0].Y), Vector3.Dot(p - frames[n - 1].O, frames[n - 1].Y)) + CapRounding;
         var (ox, oy) = (MathF.Max(around, 0), MathF.Max(past, 0));
         return MathF.Min(MathF.Max(around, past), 0) + MathF.Sqrt((ox * ox) + (oy * oy)) - CapRounding;
     }

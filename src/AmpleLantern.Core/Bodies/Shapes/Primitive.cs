@@ -47,9 +47,7 @@ public sealed class Cone(Vector3 a, Vector3 b, float ra, float rb, float blend) 
             return (MathF.Sqrt(x2 + z2) * il2) - rb;
         }
 
-        return MathF.Sign(y) * a2 * y2 < k
-            ? (MathF.Sqrt(x2 + y2) * il2) - ra
-            : (((MathF.Sqrt(x2 * a2 * il2) + (y * rr)) * il2) - ra);
+        return MathF.Sign(y) * a2 * y2 < k ? (MathF.Sqrt(x2 + y2) * il2) - ra : (((MathF.Sqrt(x2 * a2 * il2) + (y * rr)) * il2) - ra);
     }
 }
 

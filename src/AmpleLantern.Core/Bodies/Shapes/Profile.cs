@@ -6,19 +6,28 @@ namespace AmpleLantern.Core.Bodies.Shapes;
 /// <param name="CentreZ">Shift of the centre to the front.</param>
 /// <param name="Squareness">Exponent of the superellipse: 2 is round, more is squarer.</param>
 public readonly record struct Section(
-    float At, float Lateral, float Medial, float Front, float Back, float CentreX = 0, float CentreZ = 0, float Squareness = 2)
+    float At,
+    float Lateral,
+    float Medial,
+    float Front,
+    float Back,
+    float CentreX = 0,
+    float CentreZ = 0,
+    float Squareness = 2
+)
 {
     /// <summary>The values that are interpolated along the segment.</summary>
-    public float Value(int i) => i switch
-    {
-        0 => Lateral,
-        1 => Medial,
-        2 => Front,
-        3 => Back,
-        4 => CentreX,
-        5 => CentreZ,
-        _ => Squareness,
-    };
+    public float Value(int i) =>
+        i switch
+        {
+            0 => Lateral,
+            1 => Medial,
+            2 => Front,
+            3 => Back,
+            4 => CentreX,
+            5 => CentreZ,
+            _ => Squareness,
+        };
 }
 
 /// <summary>Sections along a segment, cubic between them, tabulated for speed.</summary>
@@ -59,8 +68,10 @@ public sealed class Profile
             for (var i = 0; i <= Steps; i++)
             {
                 var s = At(first + ((last - first) * i / Steps));
-                reach = MathF.Max(reach, MathF.Max(
-                    MathF.Max(s.Lateral, s.Medial) + MathF.Abs(s.CentreX), MathF.Max(s.Front, s.Back) + MathF.Abs(s.CentreZ)));
+                reach = MathF.Max(
+                    reach,
+                    MathF.Max(MathF.Max(s.Lateral, s.Medial) + MathF.Abs(s.CentreX), MathF.Max(s.Front, s.Back) + MathF.Abs(s.CentreZ))
+                );
             }
 
             return reach;
@@ -83,8 +94,10 @@ public sealed class Profile
         var h = s[j + 1].At - s[j].At;
         var u = (at - s[j].At) / h;
         var (u2, u3) = (u * u, u * u * u);
-        return (((2 * u3) - (3 * u2) + 1) * s[j].Value(v)) + ((u3 - (2 * u2) + u) * Slope(s, j, v) * h)
-            + (((-2 * u3) + (3 * u2)) * s[j + 1].Value(v)) + ((u3 - u2) * Slope(s, j + 1, v) * h);
+        return (((2 * u3) - (3 * u2) + 1) * s[j].Value(v))
+            + ((u3 - (2 * u2) + u) * Slope(s, j, v) * h)
+            + (((-2 * u3) + (3 * u2)) * s[j + 1].Value(v))
+            + ((u3 - u2) * Slope(s, j + 1, v) * h);
     }
 
     private static float Slope(IReadOnlyList<Section> s, int i, int v)

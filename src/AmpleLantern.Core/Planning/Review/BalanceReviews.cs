@@ -1,4 +1,6 @@
+using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning.Review;
 
@@ -23,17 +25,27 @@ internal static class BalanceReviews
             if (b.Percent is null)
             {
                 // One side alone is the worse slip: a person leaves crooked.
-                yield return new(steps, $"Only the {more} {region} is worked.", $"Do the same on the {less}",
-                    () => PlanSets.WithTwins(c.Plan, steps, c.Knowledge));
+                yield return new(
+                    steps,
+                    $"Only the {more} {region} is worked.",
+                    $"Do the same on the {less}",
+                    () => PlanSets.WithTwins(c.Plan, steps, c.Knowledge)
+                );
                 continue;
             }
 
             var pairs = steps.Where(s => s.Pair is not null && Twin(c, s) is { } t && t.Repeats < s.Repeats).ToList();
             var lone = steps.Where(s => Twin(c, s) is null).ToList();
             yield return new(
-                steps, FormattableString.Invariant($"The {more} {region} is worked {b.Percent:0} % longer than the {less}."),
-                pairs.Count > 0 ? "Make the sides equal" : lone.Count > 0 ? $"Do the same on the {less}" : null,
-                pairs.Count > 0 ? () => Equal(c, pairs) : lone.Count > 0 ? () => PlanSets.WithTwins(c.Plan, lone, c.Knowledge) : null);
+                steps,
+                FormattableString.Invariant($"The {more} {region} is worked {b.Percent:0} % longer than the {less}."),
+                pairs.Count > 0 ? "Make the sides equal"
+                    : lone.Count > 0 ? $"Do the same on the {less}"
+                    : null,
+                pairs.Count > 0 ? () => Equal(c, pairs)
+                    : lone.Count > 0 ? () => PlanSets.WithTwins(c.Plan, lone, c.Knowledge)
+                    : null
+            );
         }
     }
 
@@ -44,14 +56,22 @@ internal static class BalanceReviews
         {
             foreach (var step in c.Steps.Where(s => s.Side is Side.Left or Side.Right && Twin(c, s) is { } t && t.Repeats < s.Repeats))
             {
-                yield return new([step, Twin(c, step)!], $"{step.Name} is repeated {step.Repeats} times on one side and {Twin(c, step)!.Repeats} on the other.", "As often on both sides",
-                    () => Equal(c, [step]));
+                yield return new(
+                    [step, Twin(c, step)!],
+                    $"{step.Name} is repeated {step.Repeats} times on one side and {Twin(c, step)!.Repeats} on the other.",
+                    "As often on both sides",
+                    () => Equal(c, [step])
+                );
             }
         }
 
         if (c.Expansion.TotalSeconds >= rule.Number("recheckFromSeconds") && c.Steps.All(s => s.Role is not StepRole.Recheck))
         {
-            yield return new([c.Steps[^1]], "Nothing is looked at again before the end: what changed stays a guess.", Severity: Severity.Could);
+            yield return new(
+                [c.Steps[^1]],
+                "Nothing is looked at again before the end: what changed stays a guess.",
+                Severity: Severity.Could
+            );
         }
     }
 
@@ -59,17 +79,31 @@ internal static class BalanceReviews
     public static IEnumerable<Remark> SpareTheThumbs(ReviewContext c, OrderRule rule)
     {
         var strong = rule.Number("thumbStrength");
-        bool Thumbs(PlanStep s) => c.Contact(s) is { Family: "thumb" } contact && contact.Strength >= strong && !rule.List("thumbExceptFamilies").Contains(c.Family(s));
-        bool Treading(PlanStep s) => rule.List("treadingFamilies").Contains(c.Family(s));
-        foreach (var (share, most, say) in new[] { ((Func<PlanStep, bool>)Thumbs, rule.Number("thumbSeconds"), "on the thumbs"), (Treading, rule.Number("treadSeconds"), "treading") })
+        bool Thumbs(PlanStep s) =>
+            c.Contact(s) is { Family: "thumb" } contact && contact.Strength >= strong && !c.Is(s, Trait.EasyOnThumbs);
+        bool Treading(PlanStep s) => c.Is(s, Trait.Treads);
+        foreach (
+            var (share, most, say) in new[]
+            {
+                ((Func<PlanStep, bool>)Thumbs, rule.Number("thumbSeconds"), "on the thumbs"),
+                (Treading, rule.Number("treadSeconds"), "treading"),
+            }
+        )
         {
             foreach (var run in Long(c, share, most))
             {
                 var steps = run.Select(i => c.Steps[i]).ToList();
-                var relief = c.Steps.Skip(run[^1] + 1).FirstOrDefault(s => !share(s) && s.Role is StepRole.Work && s.Side == steps[^1].Side && c.Trunk(s) == c.Trunk(steps[^1]));
+                var relief = c
+                    .Steps.Skip(run[^1] + 1)
+                    .FirstOrDefault(s =>
+                        !share(s) && s.Role is StepRole.Work && s.Side == steps[^1].Side && c.Trunk(s) == c.Trunk(steps[^1])
+                    );
                 yield return new(
-                    steps, $"{run.Sum(c.Work) / 60:0.#} minutes {say} without a break.", relief is null || steps is [{ Repeats: 1 }] ? null : $"Put {relief.Name} in between",
-                    relief is null || steps is [{ Repeats: 1 }] ? null : () => Between(c, steps, relief));
+                    steps,
+                    $"{run.Sum(c.Work) / 60:0.#} minutes {say} without a break.",
+                    relief is null || steps is [{ Repeats: 1 }] ? null : $"Put {relief.Name} in between",
+                    relief is null || steps is [{ Repeats: 1 }] ? null : () => Between(c, steps, relief)
+                );
             }
         }
     }
@@ -107,12 +141,19 @@ internal static class BalanceReviews
         return halved.MoveBefore([relief], second);
     }
 
-    private static Plan Equal(ReviewContext c, IReadOnlyList<PlanStep> longer) => c.Plan.With(s =>
-        longer.FirstOrDefault(l => l.Pair == s.Pair && l.Pair is not null) is { } l
-            ? s with { Repeats = l.Repeats, Range = s.Range with { Max = Math.Max(s.Range.Max, l.Repeats) } }
-            : s);
+    private static Plan Equal(ReviewContext c, IReadOnlyList<PlanStep> longer) =>
+        c.Plan.With(s =>
+            longer.FirstOrDefault(l => l.Pair == s.Pair && l.Pair is not null) is { } l
+                ? s with
+                {
+                    Repeats = l.Repeats,
+                    Range = s.Range with { Max = Math.Max(s.Range.Max, l.Repeats) },
+                }
+                : s
+        );
 
-    private static PlanStep? Twin(ReviewContext c, PlanStep step) => step.Pair is null ? null : c.Steps.FirstOrDefault(s => s.Pair == step.Pair && s.Side == step.Side.Mirror());
+    private static PlanStep? Twin(ReviewContext c, PlanStep step) =>
+        step.Pair is null ? null : c.Steps.FirstOrDefault(s => s.Pair == step.Pair && s.Side == step.Side.Mirror());
 
     private static Side Longer(DoseBalance b) => b.LeftSeconds > b.RightSeconds ? Side.Left : Side.Right;
 

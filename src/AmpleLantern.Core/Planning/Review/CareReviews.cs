@@ -1,4 +1,7 @@
+using AmpleLantern.Core.Bodies.Shapes;
+using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning.Review;
 
@@ -9,16 +12,21 @@ internal static class CareReviews
     public static IEnumerable<Remark> RestAfterHold(ReviewContext c, OrderRule rule)
     {
         var (least, usual) = (rule.Number("leastSeconds"), rule.Number("usualSeconds"));
-        return c.Steps.Where(s => rule.List("families").Contains(c.Family(s)) && s.NoTouchSeconds < least)
-            .Select(s => new Remark([s], $"After {s.Name} the limb is touched again at once.", $"Rest {usual:0} s, touching nothing",
-                () => c.Change([s], x => x with { NoTouchSeconds = usual })));
+        return c
+            .Steps.Where(s => c.Is(s, Trait.HoldsBackBlood) && s.NoTouchSeconds < least)
+            .Select(s => new Remark(
+                [s],
+                $"After {s.Name} the limb is touched again at once.",
+                $"Rest {usual:0} s, touching nothing",
+                () => c.Change([s], x => x with { NoTouchSeconds = usual })
+            ));
     }
 
     /// <summary>The arm is not left overhead long.</summary>
     public static IEnumerable<Remark> ArmOverhead(ReviewContext c, OrderRule rule)
     {
         var most = rule.Number("mostSeconds");
-        foreach (var run in Runs(c, s => rule.List("techniques").Contains(s.Technique)))
+        foreach (var run in Runs(c, s => c.Is(s, Trait.ArmOverhead)))
         {
             var seconds = run.Sum(c.Work);
             if (seconds <= most)
@@ -28,8 +36,12 @@ internal static class CareReviews
 
             var steps = run.Select(i => c.Steps[i]).ToList();
             var cut = steps.Where(s => s.Repeats > 1).ToList();
-            yield return new(steps, $"The arm stays overhead for {seconds:0} s.", cut.Count == 0 ? null : "Once instead of again, then down",
-                cut.Count == 0 ? null : () => c.Change(cut, s => s with { Repeats = 1, Range = new(1, 1, 1) }));
+            yield return new(
+                steps,
+                $"The arm stays overhead for {seconds:0} s.",
+                cut.Count == 0 ? null : "Once instead of again, then down",
+                cut.Count == 0 ? null : () => c.Change(cut, s => s with { Repeats = 1, Range = new(1, 1, 1) })
+            );
         }
     }
 
@@ -40,26 +52,39 @@ internal static class CareReviews
         let most = rule.Levels![step.Region]
         let name = c.Knowledge.Regions[step.Region].Name
         select most > 0
-            ? new Remark([step], $"{step.Name}: level {step.Level} on the {name}, where {most} is the most.", $"Take it at level {most}",
-                () => c.Change([step], s => s with { Level = most }))
-            : new Remark([step], $"{step.Name}: nothing is pressed on the {name}.", "Leave it out",
-                () => c.Plan with { Steps = [.. c.Steps.Where(s => s.Id != step.Id)] });
+            ? new Remark(
+                [step],
+                $"{step.Name}: level {step.Level} on the {name}, where {most} is the most.",
+                $"Take it at level {most}",
+                () => c.Change([step], s => s with { Level = most })
+            )
+            : new Remark(
+                [step],
+                $"{step.Name}: nothing is pressed on the {name}.",
+                "Leave it out",
+                () => c.Plan with { Steps = [.. c.Steps.Where(s => s.Id != step.Id)] }
+            );
 
     /// <summary>Deep stretches come out slowly.</summary>
     public static IEnumerable<Remark> OutSlowly(ReviewContext c, OrderRule rule)
     {
         var least = rule.Number("releaseSeconds");
-        foreach (var step in c.Steps.Where(s => rule.List("families").Contains(c.Family(s))))
+        foreach (var step in c.Steps.Where(s => c.Is(s, Trait.EndOfRange)))
         {
-            var release = (c.Knowledge.Techniques[step.Technique].Times ?? c.Knowledge.Defaults.Press).Release;
-            if (release * 100 / (step.PacePercent ?? 100) >= least - 0.01)
+            var release = (c.Knowledge.Techniques[step.Technique].Times ?? c.Knowledge.Pace.Press).Release;
+            if (release * 100 / (step.PacePercent ?? 100) >= least - rule.Number("forgivenSeconds"))
             {
                 continue;
             }
 
-            var pace = Math.Max(10, (int)Math.Floor(release * 100 / least / 10) * 10);
-            yield return new([step], FormattableString.Invariant($"{step.Name} comes out in {release:0.#} s."), $"Come out in {least:0} s",
-                () => c.Change([step], s => s with { PacePercent = pace }));
+            var paceStep = (int)rule.Number("paceStep");
+            var pace = Math.Max((int)c.Knowledge.PlanLimits.Percent.Least, (int)Math.Floor(release * 100 / least / paceStep) * paceStep);
+            yield return new(
+                [step],
+                FormattableString.Invariant($"{step.Name} comes out in {release:0.#} s."),
+                $"Come out in {least:0} s",
+                () => c.Change([step], s => s with { PacePercent = pace })
+            );
         }
     }
 

@@ -1,19 +1,26 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning.Review;
 
 /// <summary>What a reviewer found. The repair gives the plan as it would be.</summary>
 /// <param name="Steps">Concerned steps, at least one.</param>
 /// <param name="Saying">What the repair does, in the words of its button.</param>
-internal sealed record Remark(IReadOnlyList<PlanStep> Steps, string What, string? Saying = null, Func<Plan>? Repair = null, Severity? Severity = null);
+internal sealed record Remark(
+    IReadOnlyList<PlanStep> Steps,
+    string What,
+    string? Saying = null,
+    Func<Plan>? Repair = null,
+    Severity? Severity = null
+);
 
 /// <summary>A plan under review, with what the reviewers ask of it again and again.</summary>
 public sealed record ReviewContext(Plan Plan, Expansion Expansion, School School, Tempo Tempo, KnowledgeBase Knowledge)
 {
     internal IReadOnlyList<PlanStep> Steps => Plan.Steps;
 
-    internal string Family(PlanStep step) => Knowledge.Techniques[step.Technique].Family;
+    internal bool Is(PlanStep step, string trait) => Knowledge.Is(Knowledge.Techniques[step.Technique], trait);
 
     internal Contact Contact(PlanStep step) => Knowledge.Contacts[step.Contact];
 
@@ -25,7 +32,8 @@ public sealed record ReviewContext(Plan Plan, Expansion Expansion, School School
 
     internal double Work(int i) => Expansion.Steps[i].WorkSeconds;
 
-    internal bool Overlap(PlanStep a, PlanStep b) => a.Side.Touches(b.Side is Side.Mid ? null : b.Side) && Knowledge.Overlap(a.Region, b.Region);
+    internal bool Overlap(PlanStep a, PlanStep b) =>
+        a.Side.Touches(b.Side is Side.Mid ? null : b.Side) && Knowledge.Overlap(a.Region, b.Region);
 
     internal bool In(PlanStep step, IReadOnlyList<string> regions) => regions.Any(r => Knowledge.Overlap(r, step.Region));
 
@@ -33,14 +41,20 @@ public sealed record ReviewContext(Plan Plan, Expansion Expansion, School School
     internal Plan MoveBefore(IReadOnlyCollection<PlanStep> moved, PlanStep before)
     {
         var ids = moved.Select(s => s.Id).ToHashSet();
-        return Plan with { Steps = [.. Plan.Steps.Where(s => !ids.Contains(s.Id)).SelectMany(s => s.Id == before.Id ? [.. moved, s] : new[] { s })] };
+        return Plan with
+        {
+            Steps = [.. Plan.Steps.Where(s => !ids.Contains(s.Id)).SelectMany(s => s.Id == before.Id ? [.. moved, s] : new[] { s })],
+        };
     }
 
     /// <summary>The plan with some steps put in again after another.</summary>
     internal Plan MoveAfter(IReadOnlyCollection<PlanStep> moved, PlanStep after)
     {
         var ids = moved.Select(s => s.Id).ToHashSet();
-        return Plan with { Steps = [.. Plan.Steps.Where(s => !ids.Contains(s.Id)).SelectMany(s => s.Id == after.Id ? [s, .. moved] : new[] { s })] };
+        return Plan with
+        {
+            Steps = [.. Plan.Steps.Where(s => !ids.Contains(s.Id)).SelectMany(s => s.Id == after.Id ? [s, .. moved] : new[] { s })],
+        };
     }
 
     internal Plan Change(IEnumerable<PlanStep> steps, Func<PlanStep, PlanStep> change)

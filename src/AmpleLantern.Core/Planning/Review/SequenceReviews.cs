@@ -1,4 +1,8 @@
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning.Review;
 
@@ -13,77 +17,112 @@ internal static class SequenceReviews
         for (var i = 0; i < c.Steps.Count; i++)
         {
             var step = c.Steps[i];
-            if (step.Role is not StepRole.Work || c.Contact(step).Strength < specific || step.Level < 2
-                || rule.List("exceptFamilies").Contains(c.Family(step)) || !said.Add((step.Region, step.Side)))
+            if (
+                step.Role is not StepRole.Work
+                || c.Contact(step).Strength < specific
+                || step.Level < 2
+                || c.Is(step, Trait.NeedsNoOpening)
+                || !said.Add((step.Region, step.Side))
+            )
             {
                 continue;
             }
 
-            bool General(PlanStep s) => s.Role is StepRole.Work && c.Contact(s).Strength <= broad && c.Overlap(s, step) && !rule.List("notGeneral").Contains(c.Family(s));
+            bool General(PlanStep s) =>
+                s.Role is StepRole.Work && c.Contact(s).Strength <= broad && c.Overlap(s, step) && !c.Is(s, Trait.OpensNothing);
             if (c.Steps.Take(i).Any(General) || c.Steps.Skip(i + 1).FirstOrDefault(s => General(s) && s.Side == step.Side) is not { } later)
             {
                 continue;
             }
 
-            yield return new([step, later], $"{step.Name} goes in with the {c.Contact(step).Name} before anything broad; {later.Name} comes after it.", $"{later.Name} first",
-                () => c.MoveBefore([later], step));
+            yield return new(
+                [step, later],
+                $"{step.Name} goes in with the {c.Contact(step).Name} before anything broad; {later.Name} comes after it.",
+                $"{later.Name} first",
+                () => c.MoveBefore([later], step)
+            );
         }
     }
 
     /// <summary>Muscles first, stretches after; something rocked before the first stretch at the end of a range.</summary>
     public static IEnumerable<Remark> MusclesBeforeStretches(ReviewContext c, OrderRule rule)
     {
-        var (stretches, muscles) = (rule.List("stretches"), rule.List("muscles"));
         for (var i = 0; i < c.Steps.Count; i++)
         {
             var step = c.Steps[i];
-            bool Softens(PlanStep s) => muscles.Contains(c.Family(s)) && c.Overlap(s, step) && !s.Serves(rule.List("settling"));
-            if (!stretches.Contains(c.Family(step)) || step.Role is not StepRole.Work || c.Steps.Take(i).Any(Softens)
-                || c.Steps.Skip(i + 1).LastOrDefault(s => Softens(s) && (s.Side == step.Side || s.Side is Side.Both)) is not { } last)
+            bool Softens(PlanStep s) => c.Is(s, Trait.Softens) && c.Overlap(s, step) && !s.Serves(rule.PurposesOf("settling"));
+            if (
+                !c.Is(step, Trait.Stretch)
+                || step.Role is not StepRole.Work
+                || c.Steps.Take(i).Any(Softens)
+                || c.Steps.Skip(i + 1).LastOrDefault(s => Softens(s) && (s.Side == step.Side || s.Side is Side.Both)) is not { } last
+            )
             {
                 continue;
             }
 
-            yield return new([step, last], $"{step.Name} stretches what {last.Name} softens only later.", $"Stretch after {last.Name}", () => c.MoveAfter([step], last));
+            yield return new(
+                [step, last],
+                $"{step.Name} stretches what {last.Name} softens only later.",
+                $"Stretch after {last.Name}",
+                () => c.MoveAfter([step], last)
+            );
         }
 
-        var first = c.Steps.ToList().FindIndex(s => stretches.Contains(c.Family(s)) && s.Role is StepRole.Work);
-        if (first >= 0 && !c.Steps.Take(first).Any(s => rule.List("rocking").Contains(c.Family(s)) || s.Pattern.Kind is PatternKind.Rock))
+        var first = c.Steps.ToList().FindIndex(s => c.Is(s, Trait.Stretch) && s.Role is StepRole.Work);
+        if (first >= 0 && !c.Steps.Take(first).Any(s => c.Is(s, Trait.Rocks) || s.Pattern.Kind is PatternKind.Rock))
         {
-            var rock = c.Steps.Skip(first + 1).FirstOrDefault(s => s.Role is StepRole.Work && s.Side == c.Steps[first].Side && rule.List("rocking").Contains(c.Family(s)));
-            yield return new([c.Steps[first]], $"Nothing is rocked or moved before {c.Steps[first].Name} goes to the end of the range.", rock is null ? null : $"{rock.Name} first",
-                rock is null ? null : () => c.MoveBefore([rock], c.Steps[first]), Severity.Could);
+            var rock = c
+                .Steps.Skip(first + 1)
+                .FirstOrDefault(s => s.Role is StepRole.Work && s.Side == c.Steps[first].Side && c.Is(s, Trait.Rocks));
+            yield return new(
+                [c.Steps[first]],
+                $"Nothing is rocked or moved before {c.Steps[first].Name} goes to the end of the range.",
+                rock is null ? null : $"{rock.Name} first",
+                rock is null ? null : () => c.MoveBefore([rock], c.Steps[first]),
+                Severity.Could
+            );
         }
     }
 
-    /// <summary>Seated: the neck before the shoulder, as the school has it; calming of the head kept short before active shoulder work.</summary>
+    /// <summary>
+    /// Seated: the neck before the shoulder, as the school has it; calming of the head kept short before active shoulder work.
+    /// </summary>
     public static IEnumerable<Remark> NeckAndHead(ReviewContext c, OrderRule rule)
     {
-        bool Seated(PlanStep s) => rule.List("positions").Contains(c.Trunk(s)) && c.Knowledge.Techniques[s.Technique].Tradition == "tui-na";
-        bool Neck(PlanStep s) => Seated(s) && rule.List("neck").Contains(s.Region);
-        bool Shoulder(PlanStep s) => Seated(s) && s.Role is StepRole.Work && rule.List("shoulder").Contains(s.Region);
+        bool Seated(PlanStep s) => rule.Positions!.Contains(c.Trunk(s)) && c.Knowledge.Techniques[s.Technique].Tradition == "tui-na";
+        bool Neck(PlanStep s) => Seated(s) && rule.RegionsOf("neck").Contains(s.Region);
+        bool Shoulder(PlanStep s) => Seated(s) && s.Role is StepRole.Work && rule.RegionsOf("shoulder").Contains(s.Region);
         var shoulder = c.Steps.ToList().FindIndex(Shoulder);
         if (shoulder < 0)
         {
             yield break;
         }
 
-        var (neckFirst, necks) = (c.School.Chose("neck-or-shoulder", c.Knowledge) == "neck-first", c.Steps.Where(Neck).ToList());
+        var (neckFirst, necks) = (c.School.Chose(Disagreement.NeckOrShoulder, c.Knowledge) == "neck-first", c.Steps.Where(Neck).ToList());
         if (neckFirst && necks.Count > 0 && c.Steps.ToList().IndexOf(necks[0]) > shoulder)
         {
-            yield return new([c.Steps[shoulder], .. necks.Take(1)], $"{c.Steps[shoulder].Name} comes before the neck is softened.", "The neck first",
-                () => c.MoveBefore(necks, c.Steps[shoulder]));
+            yield return new(
+                [c.Steps[shoulder], .. necks.Take(1)],
+                $"{c.Steps[shoulder].Name} comes before the neck is softened.",
+                "The neck first",
+                () => c.MoveBefore(necks, c.Steps[shoulder])
+            );
         }
 
-        var active = c.Steps.ToList().FindLastIndex(s => Shoulder(s) && s.Serves(rule.List("active")));
-        bool Calms(PlanStep s) => s.Role is StepRole.Work && c.In(s, rule.List("head")) && s.Serves(rule.List("calming"));
+        var active = c.Steps.ToList().FindLastIndex(s => Shoulder(s) && s.Serves(rule.PurposesOf("active")));
+        bool Calms(PlanStep s) => s.Role is StepRole.Work && c.In(s, rule.RegionsOf("head")) && s.Serves(rule.PurposesOf("calming"));
         var calming = c.Steps.Where((s, i) => i < active && Calms(s)).ToList();
         var seconds = calming.Sum(s => c.Expansion.Steps.First(e => e.Id == s.Id).WorkSeconds);
         var end = c.Steps.LastOrDefault(s => s.Role is not StepRole.Closing);
         if (seconds > rule.Number("calmSeconds") && end is not null)
         {
-            yield return new(calming, $"{seconds:0} s of calming the head before active work on the shoulder: the person gets too drowsy.", "Calm the head at the end",
-                () => c.MoveAfter(calming, end));
+            yield return new(
+                calming,
+                $"{seconds:0} s of calming the head before active work on the shoulder: the person gets too drowsy.",
+                "Calm the head at the end",
+                () => c.MoveAfter(calming, end)
+            );
         }
     }
 
@@ -113,14 +152,18 @@ internal static class SequenceReviews
             yield break;
         }
 
-        var seconds = again.Count * c.Knowledge.Defaults.PositionChangeSeconds;
-        yield return new(again, $"The client turns back {again.Count} time{(again.Count == 1 ? "" : "s")} into a position they had left ({seconds:0} s of turning).", "Gather each position",
+        var seconds = again.Count * c.Knowledge.SessionTimes.PositionChangeSeconds;
+        yield return new(
+            again,
+            $"The client turns back {again.Count} time{(again.Count == 1 ? "" : "s")} into a position they had left ({seconds:0} s of turning).",
+            "Gather each position",
             () =>
             {
                 var work = c.Steps.Where(s => s.Role is StepRole.Work).OrderBy(s => order.IndexOf(c.Trunk(s))).ToList();
                 var next = 0;
                 return c.Plan with { Steps = [.. c.Steps.Select(s => s.Role is StepRole.Work ? work[next++] : s)] };
-            });
+            }
+        );
     }
 
     /// <summary>Vulnerable places after trust, unless the session is about them.</summary>
@@ -141,16 +184,27 @@ internal static class SequenceReviews
 
         // What is moved no longer stands before it.
         var moved = c.Steps.Select((s, i) => early.Contains(s) ? c.Work(i) : 0).Sum();
-        var after = c.Steps.Where((s, i) => s.Role is StepRole.Work && !early.Contains(s) && c.Trunk(s) == c.Trunk(early[^1]) && c.End(i) - moved >= total * rule.Number("firstShare"))
+        var after = c
+            .Steps.Where(
+                (s, i) =>
+                    s.Role is StepRole.Work
+                    && !early.Contains(s)
+                    && c.Trunk(s) == c.Trunk(early[^1])
+                    && c.End(i) - moved >= total * rule.Number("firstShare")
+            )
             .FirstOrDefault(s => s.Side == early[^1].Side || early.All(e => e.Side is Side.Both or Side.Mid));
-        yield return new(early, $"{ArcReviews.Names(early)} comes in the first third, before trust is built.", after is null ? null : $"Give it after {after.Name}",
-            after is null ? null : () => c.MoveAfter(early, after));
+        yield return new(
+            early,
+            $"{ArcReviews.Names(early)} comes in the first third, before trust is built.",
+            after is null ? null : $"Give it after {after.Name}",
+            after is null ? null : () => c.MoveAfter(early, after)
+        );
     }
 
     /// <summary>No heavy belly work straight after a backbend; the belly before long work face down.</summary>
     public static IEnumerable<Remark> Belly(ReviewContext c, OrderRule rule)
     {
-        bool Belly(PlanStep s) => s.Role is StepRole.Work && rule.List("belly").Contains(s.Region);
+        bool Belly(PlanStep s) => s.Role is StepRole.Work && rule.RegionsOf("belly").Contains(s.Region);
         for (var i = 0; i < c.Steps.Count; i++)
         {
             if (!Belly(c.Steps[i]) || c.Steps[i].Level < rule.Number("heavyLevel"))
@@ -158,10 +212,17 @@ internal static class SequenceReviews
                 continue;
             }
 
-            var bend = c.Steps.Where((s, j) => j < i && rule.List("backbends").Contains(c.Family(s)) && c.Start(i) - c.End(j) < rule.Number("afterSeconds")).FirstOrDefault();
+            var bend = c
+                .Steps.Where((s, j) => j < i && c.Is(s, Trait.BendsBack) && c.Start(i) - c.End(j) < rule.Number("afterSeconds"))
+                .FirstOrDefault();
             if (bend is not null)
             {
-                yield return new([c.Steps[i], bend], $"{c.Steps[i].Name} comes straight after {bend.Name}.", "The belly before the backbend", () => c.MoveBefore([c.Steps[i]], bend));
+                yield return new(
+                    [c.Steps[i], bend],
+                    $"{c.Steps[i].Name} comes straight after {bend.Name}.",
+                    "The belly before the backbend",
+                    () => c.MoveBefore([c.Steps[i]], bend)
+                );
             }
         }
 
@@ -175,8 +236,13 @@ internal static class SequenceReviews
         var prone = c.Steps.Where((s, i) => i < at && c.Trunk(s) == "prone" && s.Role is StepRole.Work).ToList();
         if (prone.Sum(s => c.Work(c.Steps.ToList().IndexOf(s))) > rule.Number("proneSeconds"))
         {
-            yield return new([belly[0], prone[0]], "The belly comes after long work face down; before it the belly lies easier.", "The belly first",
-                () => c.MoveBefore(belly, prone[0]), Severity.Could);
+            yield return new(
+                [belly[0], prone[0]],
+                "The belly comes after long work face down; before it the belly lies easier.",
+                "The belly first",
+                () => c.MoveBefore(belly, prone[0]),
+                Severity.Could
+            );
         }
     }
 }

@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Pressure.Weights;
 
 namespace AmpleLantern.Core.Pressure.Stances;
 
@@ -9,24 +10,35 @@ namespace AmpleLantern.Core.Pressure.Stances;
 /// <param name="SidewaysCm">The weight shifted towards the left hand.</param>
 public sealed record Setting(double Lean, double AheadCm, double SupportPercent, double SidewaysCm = 0)
 {
-    public double Of(Way way) => way switch
-    {
-        Way.Lean => Lean,
-        Way.Ahead => AheadCm,
-        _ => SupportPercent,
-    };
+    public double Of(Way way) =>
+        way switch
+        {
+            Way.Lean => Lean,
+            Way.Ahead => AheadCm,
+            _ => SupportPercent,
+        };
 
-    public Setting With(Way way, double value) => way switch
-    {
-        Way.Lean => this with { Lean = value },
-        Way.Ahead => this with { AheadCm = value },
-        _ => this with { SupportPercent = value },
-    };
+    public Setting With(Way way, double value) =>
+        way switch
+        {
+            Way.Lean => this with { Lean = value },
+            Way.Ahead => this with { AheadCm = value },
+            _ => this with { SupportPercent = value },
+        };
 
     /// <exception cref="RefusalException">A setting nobody can take; what can be taken but not held is said by the stance.</exception>
-    public void Check(string pointer) => RefusalException.Unless(
-        double.IsFinite(Lean) && Math.Abs(Lean) <= 90 && AheadCm is >= 0 and <= 200 && SupportPercent is >= 0 and <= 100 && Math.Abs(SidewaysCm) <= 30,
-        "press-out-of-range", "A lean goes up to 90 degrees, a distance up to 200 cm, a share of the weight from 0 to 100 percent.", pointer);
+    public void Check(string pointer, SettingLimits limits) =>
+        RefusalException.Unless(
+            double.IsFinite(Lean)
+                && Math.Abs(Lean) <= limits.MostLeanDegrees
+                && AheadCm >= 0
+                && AheadCm <= limits.MostAheadCm
+                && SupportPercent is >= 0 and <= 100
+                && Math.Abs(SidewaysCm) <= limits.MostSidewaysCm,
+            "press-out-of-range",
+            $"A lean goes up to {limits.MostLeanDegrees:0} degrees, a distance up to {limits.MostAheadCm:0} cm, a share of the weight from 0 to 100 percent.",
+            pointer
+        );
 
     /// <summary>The usual setting of a stance.</summary>
     public static Setting Usual(Mechanics mechanics) =>
@@ -49,8 +61,17 @@ public sealed record WorkedPlace(double HeightM, double SlopeDegrees, int Spots,
 /// <param name="LumbarNm">Moment that the low back must hold, in newton metres.</param>
 /// <param name="Problems">Why it cannot be held so; empty when it can.</param>
 public sealed record Held(
-    Skeleton Bones, Vec Shift, IReadOnlyList<Force> Forces, Vec ContactAt, Vec OnClient, Vec? Pull, double TiltDegrees, double ArmsOffPlumbDegrees,
-    double LumbarNm, IReadOnlyList<string> Problems)
+    Skeleton Bones,
+    Vec Shift,
+    IReadOnlyList<Force> Forces,
+    Vec ContactAt,
+    Vec OnClient,
+    Vec? Pull,
+    double TiltDegrees,
+    double ArmsOffPlumbDegrees,
+    double LumbarNm,
+    IReadOnlyList<string> Problems
+)
 {
     public bool Feasible => Problems.Count == 0;
 

@@ -1,7 +1,12 @@
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Pressure.Weights;
+
 namespace AmpleLantern.Core.Pressure.Stances;
 
 /// <summary>Sitting on the client, the hands on the floor in front taking some of the weight.</summary>
-/// <remarks>F(seat) = (W (d - c) - F(feet) (d - f)) / d, with the hands at d, the feet at f and the centre of mass at c ahead of the seat.</remarks>
+/// <remarks>
+/// F(seat) = (W (d - c) - F(feet) (d - f)) / d, with the hands at d, the feet at f and the centre of mass at c ahead of the seat.
+/// </remarks>
 internal static class Seated
 {
     public static Held Hold(PractitionerBody body, Setting s, WorkedPlace place)
@@ -12,8 +17,8 @@ internal static class Seated
         var hip = new Vec(0, place.HeightM + links.SeatUp, 0);
         var hand = new Vec(0, 0, s.AheadCm / 100);
         var wrist = hand + new Vec(0, links.WristUp, 0);
-        var foot = new Vec(0, links.AnkleUp, 0.34 * links.Scale);
-        var reaches = (links.Shoulder(hip, tilt) - wrist).Length <= links.Arm * 1.02;
+        var foot = new Vec(0, links.AnkleUp, links.Places.Seated.Foot * links.Scale);
+        var reaches = (links.Shoulder(hip, tilt) - wrist).Length <= links.Arm * links.Places.Joints.ReachSpare;
         var (left, right) = reaches
             ? (links.Hand(wrist + new Vec(0.12, 0, 0), 1, true), links.Hand(wrist - new Vec(0.12, 0, 0), -1, true))
             : (links.Resting(hip, tilt, 1), links.Resting(hip, tilt, -1));
@@ -40,9 +45,19 @@ internal static class Seated
         }
 
         return new(
-            posed.Bones, posed.Shift, [.. loads, .. solved], seat, solved[0].Newtons * -1, null, s.Lean, 0, Balance.Lumbar(body, posed, [solved[1]]), problems);
+            posed.Bones,
+            posed.Shift,
+            [.. loads, .. solved],
+            seat,
+            solved[0].Newtons * -1,
+            null,
+            s.Lean,
+            0,
+            Balance.Lumbar(body, posed, [solved[1]]),
+            problems
+        );
 
-        Target Leg(int side) => new(foot + new Vec(side * 0.28 * links.Scale, 0, 0), new(side * 0.9, 1, 0.8), 10);
+        LimbEnd Leg(int side) => new(foot + new Vec(side * 0.28 * links.Scale, 0, 0), new(side * 0.9, 1, 0.8), 10);
     }
 
     /// <summary>Without hands the seat carries all but the legs, where the moments vanish; past its front edge one tips.</summary>
@@ -50,13 +65,24 @@ internal static class Seated
     {
         var down = -Statics.Total(loads).Y;
         var at = seat with { Z = Statics.Moment(loads, Vec.Zero).X / down };
-        IReadOnlyList<string> problems = at.Z > SeatFront * body.Size.Scale
-            ? ["The hands do not reach the floor and the weight is past the seat: you would tip forward. Sit back, or lean until the hands are down."]
-            : [];
+        IReadOnlyList<string> problems =
+            at.Z > body.Build.Places.Seated.Front * body.Size.Scale
+                ?
+                [
+                    "The hands do not reach the floor and the weight is past the seat: you would tip forward. Sit back, or lean until the hands are down.",
+                ]
+                : [];
         return new(
-            posed.Bones, posed.Shift, [.. loads, new("seat", at, Vec.Up * down)], seat, Vec.Up * -down, null, lean, 0, Balance.Lumbar(body, posed, []), problems);
+            posed.Bones,
+            posed.Shift,
+            [.. loads, new("seat", at, Vec.Up * down)],
+            seat,
+            Vec.Up * -down,
+            null,
+            lean,
+            0,
+            Balance.Lumbar(body, posed, []),
+            problems
+        );
     }
-
-    /// <summary>Front edge of what is sat with, ahead of its middle, in metres.</summary>
-    private const double SeatFront = 0.14;
 }

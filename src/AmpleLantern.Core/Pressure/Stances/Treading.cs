@@ -1,3 +1,7 @@
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Bodies.Shapes;
+using AmpleLantern.Core.Pressure.Weights;
+
 namespace AmpleLantern.Core.Pressure.Stances;
 
 /// <summary>Standing or kneeling on the client: the contact carries what the aid does not.</summary>
@@ -9,7 +13,7 @@ internal static class Treading
 {
     public static Held Hold(PractitionerBody body, Mechanics mechanics, Setting s, WorkedPlace place)
     {
-        var links = body.Build;
+        var (links, places) = (body.Build, body.Build.Places.Treading);
         var share = s.SupportPercent / 100;
         var problems = new List<string>();
         if (share is < 0 or > 1)
@@ -19,14 +23,20 @@ internal static class Treading
         }
 
         var floor = place.HeightM;
-        var ball = links.Scale * 0.13;
-        var heel = -links.Scale * 0.045;
+        var ball = links.Scale * places.Ball;
+        var heel = -links.Scale * places.Heel;
         var middle = (ball + heel) / 2;
         var knees = mechanics.Posture is Posture.Knees or Posture.HalfKneeling;
         var aid = Carried(body, mechanics.Aid, share, floor, links, knees);
         // Where the centre of mass has to be for the contact to press at its middle.
-        var wanted = ((body.Weight - aid.Newtons.Y) * middle + (aid.Newtons.Y * aid.At.Z) - (aid.Newtons.Z * (aid.At.Y - floor))) / body.Weight;
-        var posed = Balanced(body, wanted, floor, lean => knees ? Kneeling(links, lean, floor) : Standing(links, mechanics.Aid, lean, floor, aid));
+        var wanted =
+            ((body.Weight - aid.Newtons.Y) * middle + (aid.Newtons.Y * aid.At.Z) - (aid.Newtons.Z * (aid.At.Y - floor))) / body.Weight;
+        var posed = Balanced(
+            body,
+            wanted,
+            floor,
+            lean => knees ? Kneeling(links, lean, floor) : Standing(links, mechanics.Aid, lean, floor, aid)
+        );
         var centre = (body.Centre(posed.Bones) + posed.Shift) with { X = 0 };
         var loads = new List<Force> { Balance.Weight(body, centre) };
         if (aid.Newtons.Y > 0)
@@ -36,38 +46,52 @@ internal static class Treading
 
         var (back, front) = knees ? ("knee", "shin") : ("heel", "ball");
         var solved = Statics.Solve(
-            loads, [new(back, new(0, floor, heel), Vec.Up), new(front, new(0, floor, ball), Vec.Up), new("grip", new(0, floor, 0), Vec.Forward)])!;
+            loads,
+            [new(back, new(0, floor, heel), Vec.Up), new(front, new(0, floor, ball), Vec.Up), new("grip", new(0, floor, 0), Vec.Forward)]
+        )!;
         var down = solved[0].Newtons.Y + solved[1].Newtons.Y;
         var slides = Math.Abs(solved[2].Newtons.Z);
-        if (solved[0].Newtons.Y < -0.5 || solved[1].Newtons.Y < -0.5)
+        if (solved[0].Newtons.Y < -places.ForgivenNewtons || solved[1].Newtons.Y < -places.ForgivenNewtons)
         {
             problems.Add("The weight is not over the foot: you would tip. Bring the hips over the contact.");
         }
 
-        if (slides > links.Model.Friction * down + 0.5)
+        if (slides > links.Model.Friction * down + places.ForgivenNewtons)
         {
-            problems.Add($"The foot would slide: it must hold {slides:0} N sideways with {down:0} N on it. Take less weight onto the {Name(mechanics.Aid)}.");
+            problems.Add(
+                $"The foot would slide: it must hold {slides:0} N sideways with {down:0} N on it. Take less weight onto the {Name(mechanics.Aid)}."
+            );
         }
 
         return new(
-            posed.Bones, posed.Shift, [.. loads, .. solved.Where(f => f.Newtons.Length > 0.05)], new(0, floor, middle),
-            Vec.Up * -down, null, 0, 0, Balance.Lumbar(body, posed, share > 0 ? [aid] : []), problems);
+            posed.Bones,
+            posed.Shift,
+            [.. loads, .. solved.Where(f => f.Newtons.Length > 0.05)],
+            new(0, floor, middle),
+            Vec.Up * -down,
+            null,
+            0,
+            0,
+            Balance.Lumbar(body, posed, share > 0 ? [aid] : []),
+            problems
+        );
     }
 
-    private static string Name(Aid aid) => aid switch
-    {
-        Aid.Bars => "bars",
-        Aid.Frame => "frame",
-        Aid.Wall => "wall",
-        _ => "other foot",
-    };
+    private static string Name(Aid aid) =>
+        aid switch
+        {
+            Aid.Bars => "bars",
+            Aid.Frame => "frame",
+            Aid.Wall => "wall",
+            _ => "other foot",
+        };
 
     private static Force Carried(PractitionerBody body, Aid aid, double share, double floor, Links links, bool knees)
     {
         var up = body.Weight * share;
         if (!links.Model.Aids.TryGetValue(Name(aid), out var place))
         {
-            return new("other-foot", new(0, 0, knees ? OtherFoot : -OtherFoot), Vec.Up * up);
+            return new("other-foot", new(0, 0, knees ? links.Places.Treading.OtherFoot : -links.Places.Treading.OtherFoot), Vec.Up * up);
         }
 
         // A hand on a wall carries by friction alone, for which it has to press.
@@ -75,27 +99,30 @@ internal static class Treading
         return new(Name(aid), new(0, floor + (place.HeightOfStature * body.Practitioner.StatureM), place.AheadM), new(0, up, -push));
     }
 
-    /// <summary>The lean that brings the centre of mass over a place: two corrections of a first guess; the forces are exact whatever is left.</summary>
+    /// <summary>
+    /// The lean that brings the centre of mass over a place: two corrections of a first guess; the forces are exact whatever is left.
+    /// </summary>
     private static Placed Balanced(PractitionerBody body, double wanted, double pivotHeight, Func<double, Placed> pose)
     {
-        var (lean, placed) = (0.0, pose(0));
+        var (places, lean, placed) = (body.Build.Places.Treading, 0.0, pose(0));
         for (var i = 0; i < 2; i++)
         {
             var centre = body.Centre(placed.Bones) + placed.Shift;
-            if (Math.Abs(wanted - centre.Z) < NearEnough)
+            if (Math.Abs(wanted - centre.Z) < places.NearEnough)
             {
                 break;
             }
 
-            lean = Math.Clamp(lean + ((wanted - centre.Z) / Math.Max(0.2, centre.Y - pivotHeight)), -MostLean, MostLean);
+            lean = Math.Clamp(
+                lean + ((wanted - centre.Z) / Math.Max(places.LeastHeight, centre.Y - pivotHeight)),
+                -places.MostLean,
+                places.MostLean
+            );
             placed = pose(lean);
         }
 
         return placed;
     }
-
-    private const double MostLean = 0.6;
-    private const double NearEnough = 0.015;
 
     private static Placed Standing(Links links, Aid aid, double lean, double floor, Force support)
     {
@@ -104,25 +131,35 @@ internal static class Treading
         var (left, right) = aid switch
         {
             Aid.None or Aid.OtherFoot => (links.Resting(hip, lean, 1), links.Resting(hip, lean, -1)),
-            Aid.Wall => (links.Resting(hip, lean, 1), new Target(support.At + new Vec(-0.15, 0, 0), new(0, -1, -0.3), -70)),
-            _ => (new Target(support.At + new Vec(0.26 * links.Scale, 0, 0), new(0.6, -0.6, -0.3)), new(support.At + new Vec(-0.26 * links.Scale, 0, 0), new(-0.6, -0.6, -0.3))),
+            Aid.Wall => (links.Resting(hip, lean, 1), new LimbEnd(support.At + new Vec(-0.15, 0, 0), new(0, -1, -0.3), -70)),
+            _ => (
+                new LimbEnd(support.At + new Vec(0.26 * links.Scale, 0, 0), new(0.6, -0.6, -0.3)),
+                new(support.At + new Vec(-0.26 * links.Scale, 0, 0), new(-0.6, -0.6, -0.3))
+            ),
         };
-        var other = aid is Aid.OtherFoot ? new Vec(0.08, links.AnkleUp, -OtherFoot) : ankle + new Vec(0.08, 0, 0);
+        var other = aid is Aid.OtherFoot ? new Vec(0.08, links.AnkleUp, -links.Places.Treading.OtherFoot) : ankle + new Vec(0.08, 0, 0);
         return links.Place(
-            hip, lean, links.FootFlat(hip + new Vec(links.HipX, 0, 0), other),
-            links.FootFlat(hip - new Vec(links.HipX, 0, 0), ankle - new Vec(0.08, 0, 0)), left, right);
+            hip,
+            lean,
+            links.FootFlat(hip + new Vec(links.HipX, 0, 0), other),
+            links.FootFlat(hip - new Vec(links.HipX, 0, 0), ankle - new Vec(0.08, 0, 0)),
+            left,
+            right
+        );
     }
 
     private static Placed Kneeling(Links links, double lean, double floor)
     {
         var knee = new Vec(0, floor + links.KneeUp, 0);
         var hip = knee + (new Vec(0, Math.Cos(lean), Math.Sin(lean)) * links.Thigh);
-        var foot = new Vec(0, links.AnkleUp, OtherFoot);
+        var foot = new Vec(0, links.AnkleUp, links.Places.Treading.OtherFoot);
         return links.Place(
-            hip, lean / 2, links.FootFlat(hip + new Vec(links.HipX, 0, 0), foot + new Vec(0.2, 0, 0)),
-            links.Shin(hip - new Vec(links.HipX, 0, 0), knee - new Vec(0.05, 0, 0)), links.Resting(hip, lean / 2, 1), links.Resting(hip, lean / 2, -1));
+            hip,
+            lean / 2,
+            links.FootFlat(hip + new Vec(links.HipX, 0, 0), foot + new Vec(0.2, 0, 0)),
+            links.Shin(hip - new Vec(links.HipX, 0, 0), knee - new Vec(0.05, 0, 0)),
+            links.Resting(hip, lean / 2, 1),
+            links.Resting(hip, lean / 2, -1)
+        );
     }
-
-    /// <summary>How far ahead the free foot stands, in metres.</summary>
-    private const double OtherFoot = 0.3;
 }

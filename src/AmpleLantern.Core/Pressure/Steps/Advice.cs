@@ -1,6 +1,12 @@
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure.Stances;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Pressure.Steps;
 
@@ -9,7 +15,7 @@ namespace AmpleLantern.Core.Pressure.Steps;
 /// <param name="Setting">The setting that does it; null when another contact does.</param>
 /// <param name="Contact">The contact that does it at the same setting.</param>
 /// <param name="Level">The level it then makes.</param>
-public sealed record PressAdvice(string Say, Setting? Setting, string? Contact, int Level, double KPa);
+public sealed record PressureAdvice(string Say, Setting? Setting, string? Contact, int Level, double KPa);
 
 /// <summary>What to change when a press is not at its planned level, or above what a finding lets through.</summary>
 public static class Advices
@@ -17,35 +23,73 @@ public static class Advices
     private const int MostContacts = 2;
 
     /// <summary>Ways that reach the level, each alone; none when it is reached.</summary>
-    public static IReadOnlyList<PressAdvice> For(PlanStep step, PressAsked asked, PressResult now, KnowledgeBase knowledge)
+    public static IReadOnlyList<PressureAdvice> For(PlanStep step, PressureAsked asked, PressureResult now, KnowledgeBase knowledge)
     {
         if (now.Level is not { } level)
         {
             return [];
         }
 
-        var goal = StepPress.Goal(asked, step.Level);
+        var goal = StepPressure.Goal(asked, step.Level);
         if (level == goal && !now.AboveCap && now.Held.Feasible)
         {
             return [];
         }
 
         var wanted = now.AboveCap && now.CapKPa is { } cap ? Math.Min(cap, now.Levels.Middle(goal)) : now.Levels.Middle(goal);
-        var ways = StepPress.Ways(asked.Mechanics)
-            .Select(w => (Way: w, Found: Pressing.For(asked, now.Setting, w, wanted, r => r.KPa, knowledge)))
+        var ways = StepPressure
+            .Ways(asked.Mechanics)
+            .Select(w => (Way: w, Found: ContactPressure.For(asked, now.Setting, w, wanted, r => r.KPa, knowledge)))
             .Where(x => x.Found is not null)
-            .Select(x => new PressAdvice(Say(asked, now.Setting, x.Found!.Setting, x.Way), x.Found.Setting, null, x.Found.Level!.Value, x.Found.KPa!.Value));
+            .Select(x => new PressureAdvice(
+                Say(asked, now.Setting, x.Found!.Setting, x.Way),
+                x.Found.Setting,
+                null,
+                x.Found.Level!.Value,
+                x.Found.KPa!.Value
+            ));
         return [.. ways, .. Contacts(step, asked, now, goal, wanted, knowledge)];
     }
 
-    private static IEnumerable<PressAdvice> Contacts(PlanStep step, PressAsked asked, PressResult now, int goal, double wanted, KnowledgeBase knowledge) =>
-        knowledge.Techniques[step.Technique].Contacts.Where(c => c != step.Contact).Select(c => knowledge.Contacts[c])
+    private static IEnumerable<PressureAdvice> Contacts(
+        PlanStep step,
+        PressureAsked asked,
+        PressureResult now,
+        int goal,
+        double wanted,
+        KnowledgeBase knowledge
+    ) =>
+        knowledge
+            .Techniques[step.Technique]
+            .Contacts.Where(c => c != step.Contact)
+            .Select(c => knowledge.Contacts[c])
             .Where(c => c.Family == asked.Contact.Family)
-            .Select(c => (Contact: c, Result: Pressing.At(asked with { Contact = c, Place = asked.Place with { Spots = Math.Min(asked.Place.Spots, c.Spots) } }, now.Setting, knowledge)))
-            .Where(x => x.Result.Level == goal && !x.Result.AboveCap && x.Result.Held.Feasible).OrderBy(x => Math.Abs(x.Result.KPa!.Value - wanted)).Take(MostContacts)
-            .Select(x => new PressAdvice($"{x.Contact.Name}, not {asked.Contact.Name}", null, x.Contact.Id, x.Result.Level!.Value, x.Result.KPa!.Value));
+            .Select(c =>
+                (
+                    Contact: c,
+                    Result: ContactPressure.At(
+                        asked with
+                        {
+                            Contact = c,
+                            Place = asked.Place with { Spots = Math.Min(asked.Place.Spots, c.Spots) },
+                        },
+                        now.Setting,
+                        knowledge
+                    )
+                )
+            )
+            .Where(x => x.Result.Level == goal && !x.Result.AboveCap && x.Result.Held.Feasible)
+            .OrderBy(x => Math.Abs(x.Result.KPa!.Value - wanted))
+            .Take(MostContacts)
+            .Select(x => new PressureAdvice(
+                $"{x.Contact.Name}, not {asked.Contact.Name}",
+                null,
+                x.Contact.Id,
+                x.Result.Level!.Value,
+                x.Result.KPa!.Value
+            ));
 
-    private static string Say(PressAsked asked, Setting from, Setting to, Way way)
+    private static string Say(PressureAsked asked, Setting from, Setting to, Way way)
     {
         var by = to.Of(way) - from.Of(way);
         return way switch
@@ -61,7 +105,7 @@ public static class Advices
         };
     }
 
-    private static string Support(PressAsked asked, double byPercent)
+    private static string Support(PressureAsked asked, double byPercent)
     {
         if (asked.Mechanics.Kind is MechanicsKind.Brace)
         {
@@ -79,12 +123,13 @@ public static class Advices
         return $"{what} {kg:0} kg {(byPercent < 0 ? "less" : "more")}";
     }
 
-    private static string Pivot(Mechanics mechanics) => mechanics.Kind is MechanicsKind.Seat
-        ? "hands"
-        : mechanics.Posture switch
-        {
-            Posture.Knees or Posture.HalfKneeling => "knees",
-            Posture.Lunge or Posture.Standing => "feet",
-            _ => "seat",
-        };
+    private static string Pivot(Mechanics mechanics) =>
+        mechanics.Kind is MechanicsKind.Seat
+            ? "hands"
+            : mechanics.Posture switch
+            {
+                Posture.Knees or Posture.HalfKneeling => "knees",
+                Posture.Lunge or Posture.Standing => "feet",
+                _ => "seat",
+            };
 }

@@ -1,5 +1,10 @@
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure.Stances;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Pressure.Steps;
 
@@ -8,13 +13,28 @@ namespace AmpleLantern.Core.Pressure.Steps;
 /// <param name="LumbarMostNm">Largest moment the low back holds, in newton metres, and the step that asks it.</param>
 /// <param name="LumbarMinutesOver">Minutes above the limit.</param>
 public sealed record PractitionerLoad(
-    double ThumbKgMinutes, double KneelingMinutes, double TreadingMinutes, double LumbarMostNm, string? LumbarStep, double LumbarMinutesOver)
+    double ThumbKgMinutes,
+    double KneelingMinutes,
+    double TreadingMinutes,
+    double LumbarMostNm,
+    string? LumbarStep,
+    double LumbarMinutesOver
+)
 {
     /// <summary>The load of one session.</summary>
     /// <param name="presses">Each step worked out, by id.</param>
-    public static PractitionerLoad Of(Expansion expansion, IReadOnlyDictionary<string, StepPress> presses, LoadLimits limits, KnowledgeBase knowledge)
+    public static PractitionerLoad Of(
+        Expansion expansion,
+        IReadOnlyDictionary<string, StepPressure> presses,
+        LoadLimits limits,
+        KnowledgeBase knowledge
+    )
     {
-        double thumb = 0, kneeling = 0, treading = 0, over = 0, most = 0;
+        double thumb = 0,
+            kneeling = 0,
+            treading = 0,
+            over = 0,
+            most = 0;
         string? mostStep = null;
         foreach (var step in expansion.Steps)
         {
@@ -36,7 +56,7 @@ public sealed record PractitionerLoad(
     }
 
     /// <summary>What a step asks of one thumb or finger, in kilograms-force times minutes.</summary>
-    public static double ThumbKgMinutesOf(ExpandedStep step, StepPress press, KnowledgeBase knowledge)
+    public static double ThumbKgMinutesOf(ExpandedStep step, StepPressure press, KnowledgeBase knowledge)
     {
         var contact = knowledge.Contacts[step.Contact];
         return contact.Family == ThumbFamily
@@ -47,10 +67,15 @@ public sealed record PractitionerLoad(
     internal const string ThumbFamily = "thumb";
 
     /// <summary>Several sessions after each other.</summary>
-    public static PractitionerLoad Sum(IReadOnlyList<PractitionerLoad> sessions) => new(
-        Round(sessions.Sum(s => s.ThumbKgMinutes)), Round(sessions.Sum(s => s.KneelingMinutes)), Round(sessions.Sum(s => s.TreadingMinutes)),
-        sessions.Select(s => s.LumbarMostNm).DefaultIfEmpty().Max(), sessions.MaxBy(s => s.LumbarMostNm)?.LumbarStep,
-        Round(sessions.Sum(s => s.LumbarMinutesOver)));
+    public static PractitionerLoad Sum(IReadOnlyList<PractitionerLoad> sessions) =>
+        new(
+            Round(sessions.Sum(s => s.ThumbKgMinutes)),
+            Round(sessions.Sum(s => s.KneelingMinutes)),
+            Round(sessions.Sum(s => s.TreadingMinutes)),
+            sessions.Select(s => s.LumbarMostNm).DefaultIfEmpty().Max(),
+            sessions.MaxBy(s => s.LumbarMostNm)?.LumbarStep,
+            Round(sessions.Sum(s => s.LumbarMinutesOver))
+        );
 
     /// <summary>What is above a limit, in plain sentences.</summary>
     public IReadOnlyList<string> Warnings(LoadLimits limits)
@@ -61,7 +86,9 @@ public sealed record PractitionerLoad(
         Say(TreadingMinutes, limits.TreadingMinutes, "minutes of treading");
         if (LumbarMostNm > limits.LumbarNm)
         {
-            said.Add($"{LumbarMostNm:0} N·m in the low back at most, {LumbarMinutesOver:0.#} min of it above your limit of {limits.LumbarNm:0}");
+            said.Add(
+                $"{LumbarMostNm:0} N·m in the low back at most, {LumbarMinutesOver:0.#} min of it above your limit of {limits.LumbarNm:0}"
+            );
         }
 
         return said;
@@ -88,16 +115,37 @@ public static class SparingSwaps
     private const int Most = 4;
 
     /// <summary>Steps on thumbs and fingers that their technique also allows with something broader, largest load first.</summary>
-    public static IReadOnlyList<SparingSwap> For(Plan plan, Expansion expansion, IReadOnlyDictionary<string, StepPress> presses, KnowledgeBase knowledge) =>
-    [
-        .. plan.Steps.Zip(expansion.Steps)
-            .Where(x => knowledge.Contacts[x.First.Contact].Family == PractitionerLoad.ThumbFamily)
-            .Select(x => (
-                Step: x.First, Load: PractitionerLoad.ThumbKgMinutesOf(x.Second, presses[x.First.Id], knowledge),
-                Other: knowledge.Techniques[x.First.Technique].Contacts.Select(c => knowledge.Contacts[c])
-                    .Where(c => c.Family != PractitionerLoad.ThumbFamily).OrderByDescending(c => c.Strength).FirstOrDefault()))
-            .Where(x => x.Other is not null && x.Load > 0).OrderByDescending(x => x.Load).Take(Most)
-            .Select(x => new SparingSwap(
-                x.Step.Id, x.Step.Name, x.Other!.Id, $"{x.Other.Name} for {knowledge.Contacts[x.Step.Contact].Name}", Math.Round(x.Load, 1))),
-    ];
+    public static IReadOnlyList<SparingSwap> For(
+        Plan plan,
+        Expansion expansion,
+        IReadOnlyDictionary<string, StepPressure> presses,
+        KnowledgeBase knowledge
+    ) =>
+        [
+            .. plan
+                .Steps.Zip(expansion.Steps)
+                .Where(x => knowledge.Contacts[x.First.Contact].Family == PractitionerLoad.ThumbFamily)
+                .Select(x =>
+                    (
+                        Step: x.First,
+                        Load: PractitionerLoad.ThumbKgMinutesOf(x.Second, presses[x.First.Id], knowledge),
+                        Other: knowledge
+                            .Techniques[x.First.Technique]
+                            .Contacts.Select(c => knowledge.Contacts[c])
+                            .Where(c => c.Family != PractitionerLoad.ThumbFamily)
+                            .OrderByDescending(c => c.Strength)
+                            .FirstOrDefault()
+                    )
+                )
+                .Where(x => x.Other is not null && x.Load > 0)
+                .OrderByDescending(x => x.Load)
+                .Take(Most)
+                .Select(x => new SparingSwap(
+                    x.Step.Id,
+                    x.Step.Name,
+                    x.Other!.Id,
+                    $"{x.Other.Name} for {knowledge.Contacts[x.Step.Contact].Name}",
+                    Math.Round(x.Load, 1)
+                )),
+        ];
 }

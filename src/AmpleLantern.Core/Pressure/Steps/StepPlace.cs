@@ -1,10 +1,13 @@
 using System.Numerics;
 using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure.Stances;
+using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Pressure.Steps;
 
@@ -20,38 +23,53 @@ public sealed record StepPlace(Anchor Anchor, WorkedPlace Worked, Vector3 Forwar
     {
         var up = client.Body.Pose.Up;
         var forward = Facing(knowledge.Stances[step.Stance].Where, step.Side, client.Body.Pose);
-        var against = mechanics.Kind is MechanicsKind.Brace || mechanics is { Kind: MechanicsKind.Pull, Posture: Posture.Sitting } ? -forward : up;
+        var against =
+            mechanics.Kind is MechanicsKind.Brace || mechanics is { Kind: MechanicsKind.Pull, Posture: Posture.Sitting } ? -forward : up;
         int[] sides = step.Side switch
         {
             Side.Left => [1],
             Side.Right => [-1],
             _ => [1, -1],
         };
-        var anchor = knowledge.Regions[step.Region].Patches
-            .SelectMany(p => sides.SelectMany(s => Patches.Stations(client.Locator, p, Along, s).Append(Patches.Centre(client.Locator, p, s))))
+        var anchor = knowledge
+            .Regions[step.Region]
+            .Patches.SelectMany(p =>
+                sides.SelectMany(s => Patches.Stations(client.Locator, p, Along, s).Append(Patches.Centre(client.Locator, p, s)))
+            )
             .MaxBy(a => Vector3.Dot(a.Normal, against));
         // What faces away as the client lies is turned or lifted towards the press first.
         var facing = Vector3.Dot(anchor.Normal, against);
         var height = (Vector3.Dot(anchor.At, up) - client.MatCm) / 100;
         var model = knowledge.Pressure.Model;
         // Whoever stands beside a table stands lower than the one who lies on it.
-        var beside = mechanics.Posture is Posture.Lunge or Posture.Standing or Posture.Stool && mechanics.Kind is MechanicsKind.Lean or MechanicsKind.Pull;
+        var beside =
+            mechanics.Posture is Posture.Lunge or Posture.Standing or Posture.Stool
+            && mechanics.Kind is MechanicsKind.Lean or MechanicsKind.Pull;
         var raised = beside && model.SurfacesCm.TryGetValue(step.Surface ?? Mat, out var cm) ? cm / 100 : 0;
         var contact = knowledge.Contacts[step.Contact];
         return new(
             anchor,
             new(
-                mechanics is { Kind: MechanicsKind.Pull, Posture: not Posture.Sitting } ? model.GripCm / 100 : Math.Max(0, height) + raised,
-                facing < TurnedAway ? 0 : Balance.Degrees(Math.Acos(Math.Clamp(facing, -1, 1))),
-                step.Pattern.Kind is PatternKind.PalmWalk ? 1 : contact.Spots, contact.Family == ForearmFamily),
-            forward, Vector3.Cross(forward, up));
+                mechanics is { Kind: MechanicsKind.Pull, Posture: not Posture.Sitting }
+                    ? model.Stance.GripCm / 100
+                    : Math.Max(0, height) + raised,
+                facing < (float)knowledge.Pressure.Model.Settings.TurnedAwayShare
+                    ? 0
+                    : Balance.Degrees(Math.Acos(Math.Clamp(facing, -1, 1))),
+                step.Pattern.Kind is PatternKind.PalmWalk ? 1 : contact.Spots,
+                contact.Family == ForearmFamily
+            ),
+            forward,
+            Vector3.Cross(forward, up)
+        );
     }
 
-    private const float TurnedAway = 0.26f;
     private const string Mat = "mat";
     private const string ForearmFamily = "forearm";
 
-    /// <summary>Which way the practitioner looks, in the client's directions (x to the client's left, y to the head, z to the front).</summary>
+    /// <summary>
+    /// Which way the practitioner looks, in the client's directions (x to the client's left, y to the head, z to the front).
+    /// </summary>
     private static Vector3 Facing(string where, Side side, Bodies.Figure.Pose pose)
     {
         var sitting = pose.Up == Vector3.UnitY;

@@ -2,11 +2,13 @@ import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { ask, http } from '../../../api/http';
+import { keptAs } from '../../../api/kept';
+import { known } from '../../../api/named';
 import type { CompareRow, Plan } from '../../../api/types';
 import { minSec } from '../../../parts/spoken';
-import { Choice } from '../../../parts/fields';
 import { Frame } from '../../../shell/Frame';
 import { Thread } from '../../../thread/Thread';
+import { Choice } from '../../../ui/fields';
 import type { StageProps } from '../../stage';
 import { usePlanSources } from '../StartPanel';
 import { usePlanWork } from '../usePlanWork';
@@ -19,16 +21,16 @@ export default function Compare({ visit, words, who, lamps, base }: StageProps) 
   const work = usePlanWork(visit);
   const options = usePlanSources(visit.id, words);
   const chosen = params.get('with') ?? '';
-  const source = options.find((o) => o.id === chosen)?.from;
+  const source = known(options, chosen)?.from;
   const other = useQuery({
-    queryKey: ['compare', visit.id, visit.version, chosen],
+    queryKey: keptAs.compare(visit, chosen),
     enabled: !!source,
     queryFn: () =>
       ask(http.POST('/api/visits/{visitId}/plan/compare', { params: { path: { visitId: visit.id } }, body: source! })),
   });
   const scale = Math.max(visit.expansion.totalSeconds, other.data?.expansion.totalSeconds ?? 0);
   const weighty = other.data?.review.findings.filter((f) => f.severity !== 'could').length ?? 0;
-  const named = (plan: Plan, id?: string | null) => plan.steps.find((s) => s.id === id);
+  const named = (plan: Plan, id?: string | null) => known(plan.steps, id);
   return (
     <Frame
       who={who}

@@ -1,6 +1,7 @@
 import { useTranslation } from 'react-i18next';
+import { known } from '../../../api/named';
 import type { Vocabulary, WantedAim } from '../../../api/types';
-import { Choice } from '../../../parts/fields';
+import { Choice } from '../../../ui/fields';
 
 interface Props {
   index: number;
@@ -13,8 +14,8 @@ interface Props {
 /** One thing the session is for, as the client says it: where, which side, how it is, what is wanted. */
 export function AimRow({ index, aim, words, onChange, onRemove }: Props) {
   const { t } = useTranslation();
-  const usual = words.qualities.find((q) => q.id === aim.quality)?.usualAim;
-  const helps = words.aims.find((a) => a.id === usual)?.name.toLowerCase();
+  const usual = known(words.qualities, aim.quality)?.usualAim;
+  const helps = known(words.aims, usual)?.name.toLowerCase();
   return (
     <fieldset className="aimrow">
       <Choice

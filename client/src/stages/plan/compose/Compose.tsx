@@ -1,34 +1,35 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
+import Dropdown from 'react-bootstrap/Dropdown';
+import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate } from 'react-router';
 import { ask, http, Problem } from '../../../api/http';
+import { known, plain } from '../../../api/named';
 import type { WantedAim } from '../../../api/types';
+import { useBeside } from '../../../shell/beside';
 import { Frame } from '../../../shell/Frame';
+import { Note } from '../../../ui/Note';
 import type { StageProps } from '../../stage';
 import { usePlanWork } from '../usePlanWork';
 import { AimRow } from './AimRow';
 import { ProposalCard } from './ProposalCard';
 
-const surfaces = ['mat', 'table', 'chair'];
-
 /** From what it is for to two sessions to choose between, each with its reasons. */
 export default function Compose({ visit, words, who, lamps, base }: StageProps) {
   const { t } = useTranslation();
   const navigate = useNavigate();
+  const beside = useBeside();
   const work = usePlanWork(visit);
   const traditions = [...new Set(words.flows.map((f) => f.tradition))];
-  const [aims, setAims] = useState<WantedAim[]>([{ region: 'shoulder', side: null, quality: 'stiff', for: null }]);
-  const [from, setFrom] = useState<string[]>(() => [
-    words.flows.find((f) => f.id === visit.plan.flow)?.tradition ?? traditions[0]!,
-  ]);
+  const [aims, setAims] = useState<WantedAim[]>([{ ...words.defaults.firstWish, side: null, for: null }]);
+  const [from, setFrom] = useState<string[]>(() => [known(words.flows, visit.plan.flow)?.tradition ?? traditions[0]!]);
   const [minutes, setMinutes] = useState(String(visit.minutesOnMat));
   const [surface, setSurface] = useState('');
   const [missing, setMissing] = useState<string[]>([]);
-  const props = words.props.filter((p) =>
-    p.flows.some((f) => from.includes(words.flows.find((x) => x.id === f)!.tradition)),
-  );
+  const props = words.props.filter((p) => p.flows.some((f) => from.includes(known(words.flows, f)!.tradition)));
   const compose = useMutation({
+    onSuccess: beside.close,
     mutationFn: () =>
       ask(
         http.POST('/api/visits/{visitId}/plan/compose', {
@@ -48,6 +49,7 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
     <Frame
       who={who}
       lamps={lamps}
+      beside={beside}
       side={
         <form
           className="composeform"
@@ -70,9 +72,7 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
             <button
               type="button"
               className="pill"
-              onClick={() =>
-                setAims([...aims, { region: 'whole-body', side: null, quality: 'sleeps-badly', for: null }])
-              }
+              onClick={() => setAims([...aims, { ...words.defaults.furtherWish, side: null, for: null }])}
             >
               + {t('compose.add')}
             </button>
@@ -82,39 +82,34 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
               {traditions.map((x) => (
                 <label key={x} className={from.includes(x) ? 'pill on' : 'pill'}>
                   <input type="checkbox" checked={from.includes(x)} onChange={() => setFrom(toggle(from, x))} />
-                  {x.replaceAll('-', ' ')}
+                  {plain(x)}
                 </label>
               ))}
             </fieldset>
           </div>
           <div className="composerow">
             <label htmlFor="compose-minutes">{t('compose.minutes')}</label>
-            <input
+            <Form.Control
               id="compose-minutes"
-              className="form-control short"
+              className="short"
               type="number"
               value={minutes}
               onChange={(e) => setMinutes(e.target.value)}
             />
             <label htmlFor="compose-surface">{t('compose.surface')}</label>
-            <select
-              id="compose-surface"
-              className="form-select"
-              value={surface}
-              onChange={(e) => setSurface(e.target.value)}
-            >
+            <Form.Select id="compose-surface" value={surface} onChange={(e) => setSurface(e.target.value)}>
               <option value="">{t('compose.anySurface')}</option>
-              {surfaces.map((s) => (
+              {words.defaults.surfaces.map((s) => (
                 <option key={s} value={s}>
                   {s}
                 </option>
               ))}
-            </select>
-            <details className="propspick">
-              <summary className="pill">
+            </Form.Select>
+            <Dropdown autoClose="outside">
+              <Dropdown.Toggle as="button" type="button" bsPrefix="pill">
                 {t('compose.props')} {missing.length > 0 && `(${missing.length})`}
-              </summary>
-              <div>
+              </Dropdown.Toggle>
+              <Dropdown.Menu className="picks">
                 {props.map((p) => (
                   <label key={p.id}>
                     <input
@@ -125,8 +120,8 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
                     {p.name}
                   </label>
                 ))}
-              </div>
-            </details>
+              </Dropdown.Menu>
+            </Dropdown>
             <button type="submit" className="pill main" disabled={compose.isPending || from.length === 0}>
               {compose.isPending ? t('compose.working') : t('compose.now')}
             </button>
@@ -139,17 +134,22 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
           <h1>{t('compose.head')}</h1>
           <p className="soft mt-1">{t('compose.lead')}</p>
         </div>
-        <Link className="pill" to={`${base}/plan`}>
-          {t('compose.back')}
-        </Link>
+        <div className="acts">
+          <button type="button" className="pill main beside" onClick={beside.show}>
+            {t('compose.say')}
+          </button>
+          <Link className="pill" to={`${base}/plan`}>
+            {t('compose.back')}
+          </Link>
+        </div>
       </div>
       {!compose.data && !compose.isError && (
         <p className="emptyhint">{t(compose.isPending ? 'compose.working' : 'compose.empty')}</p>
       )}
       {compose.isError && (
-        <p className="warnline" role="alert">
+        <Note role="alert">
           {(compose.error instanceof Problem && compose.error.message) || t('shell.unreachable')}
-        </p>
+        </Note>
       )}
       <div className="proposals" aria-live="polite">
         {compose.data?.map((p, i) => (

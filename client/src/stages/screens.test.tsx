@@ -1,0 +1,288 @@
+import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { afterEach, beforeEach, expect, it, vi } from 'vitest';
+import { openAt } from '../test/house';
+
+/** Each screen before a server that answers as its API document says: it shows what it is told, and a press asks for what it says. */
+
+vi.mock('../api/news', () => ({ watchVisit: () => () => undefined }));
+
+const yes = { allowed: true, why: null };
+const actions = ['edit-plan', 'ask-facts', 'check-in', 'start', 'amend', 'override', 'rate', 'note', 'sign', 'addend'];
+const may = Object.fromEntries(actions.map((a) => [a, yes]));
+const words = {
+  '/api/vocabulary': { responses: [{ id: 'sigh', name: 'Sigh', key: 's', effect: 'note', advice: null }] },
+};
+/** The demo's answers with a visit in them. */
+const visit = (part: object = {}) => ({
+  ...words,
+  '/api/visits/{visitId}': { id: 'v', version: 3, phase: 'not-started', vocabulary: null, setAside: [], may, ...part },
+});
+
+let broke: unknown[] = [];
+beforeEach(() => {
+  broke = [];
+  vi.spyOn(console, 'error').mockImplementation((...said) => void broke.push(said));
+});
+afterEach(() => {
+  const drawn = document.body.textContent;
+  cleanup();
+  expect(drawn).not.toContain('This page could not be drawn.');
+  expect(broke.map((said) => String(said).slice(0, 300))).toEqual([]);
+});
+
+const see = (text: RegExp | string) => screen.findAllByText(text, undefined, { timeout: 8000 });
+const press = async (name: RegExp | string) =>
+  fireEvent.click((await screen.findAllByRole('button', { name }, { timeout: 8000 }))[0]!);
+
+const day = {
+  mine: true,
+  clientName: 'Maren',
+  planName: 'Legs on the mat',
+  at: '08:30:00',
+  current: 'arrive',
+  phase: 'not-started',
+};
+
+it('Today tells mine from everybody’s', async () => {
+  openAt('/today', {
+    '/api/today': {
+      date: '2026-11-26',
+      now: null,
+      visits: [day, { ...day, id: 'w', clientName: 'Bram', mine: false, at: '10:00:00' }].map((v) => ({
+        room: 'mat room',
+        lamps: [],
+        ...v,
+      })),
+      due: [],
+      setOut: [],
+    },
+  });
+  await see('One visit of yours today');
+  expect(screen.queryByText('Bram')).toBeNull();
+  await press(/everybody/);
+  await see('2 visits today');
+  expect(screen.getByText('Bram')).toBeTruthy();
+});
+
+it('Clients are found by name and opened', async () => {
+  const line = (name: string) => ({ id: name, name, age: 40, occupation: null, visits: 2, last: null });
+  openAt('/clients', { '/api/clients': [line('Maren Holt'), line('Bram Osterlick')] });
+  const all = await screen.findAllByRole('link', { name: /Holt|Osterlick/ });
+  expect(all).toHaveLength(2);
+  fireEvent.change(screen.getByRole('searchbox'), { target: { value: 'oster' } });
+  await waitFor(() => expect(screen.queryByRole('link', { name: /Holt/ })).toBeNull());
+  expect(screen.getByRole('link', { name: /Osterlick/ }).getAttribute('href')).toBe('/clients/Bram Osterlick');
+});
+
+it('A client’s page shows what changed over the visits', async () => {
+  openAt('/clients/c', {
+    '/api/clients/{clientId}': {
+      trends: [
+        {
+          measure: { id: 'pain', name: 'Pain', min: 0, max: 10, direction: 'lower' },
+          trend: { overall: { before: 6, after: 2, verdict: 'better' } },
+        },
+      ],
+    },
+  });
+  await see(/6 → 2 · better/);
+});
+
+it('the Library opens a flow and offers the minutes the knowledge names', async () => {
+  openAt('/library/flow/legs', {
+    ...words,
+    '/api/vocabulary': { defaults: { offeredMinutes: [30, 60] } },
+    '/api/library': [{ id: 'legs', name: 'Legs on the mat', kept: false, tradition: 'thai' }],
+    '/api/library/{kind}/{id}': { card: { name: 'Legs on the mat', props: ['mat'] } },
+  });
+  await see('Legs on the mat');
+  const minutes = await screen.findByLabelText<HTMLSelectElement>(/Fit to/);
+  expect([...minutes.options].map((o) => o.value)).toEqual(['', '30', '60']);
+});
+
+it('the Atlas shows the bent leg’s side only where a position bends one', async () => {
+  const positions = ['supine', 'figure-four'].map((id) => ({ id, name: id, liesOn: 'back' }));
+  openAt('/atlas?position=figure-four', { '/api/vocabulary': { positions, defaults: { oneSided: ['figure-four'] } } });
+  const bent = await screen.findByLabelText(/bent/i);
+  expect(bent).toBeTruthy();
+  fireEvent.change(screen.getByLabelText(/Lying or sitting/), { target: { value: 'supine' } });
+  await waitFor(() => expect(screen.queryByLabelText(/bent/i)).toBeNull());
+});
+
+it('the Atlas puts two sets of the feet side by side', async () => {
+  openAt('/atlas?mode=feet', {
+    '/api/atlas': { reflex: ['a', 'b'].map((id) => ({ id, name: `Set ${id}`, systems: [] })) },
+  });
+  await see(/Set a/);
+  await see(/Set b/);
+});
+
+it('the Bench says how each drill went and what it wants', async () => {
+  openAt('/bench', {
+    '/api/bench': { drills: [{ target: { drill: { name: 'Slow sink' }, peakNewtons: 196 }, best: 97 }] },
+  });
+  await see('Slow sink');
+  await see(/best 97/);
+  await see(/20.0 kg at the deepest/);
+});
+
+it('Practice shows the hands it was told, and sends what is changed', async () => {
+  const { sent } = openAt('/practice', { '/api/me/hands': { palmBreadthCm: 8.5, fourFingersCm: 7.2 } });
+  const palm = await screen.findByLabelText<HTMLInputElement>(/Palm/, undefined, { timeout: 8000 });
+  expect(palm.value).toBe('8.5');
+  fireEvent.change(palm, { target: { value: '9' } });
+  fireEvent.blur(palm);
+  await waitFor(() => expect(sent).toContainEqual(expect.objectContaining({ method: 'put', path: '/api/me/hands' })));
+});
+
+it('Arrive asks, and Y answers the first question alone', async () => {
+  const question = (fact: string) => ({
+    fact,
+    region: null,
+    question: `Is there ${fact}?`,
+    ifYes: { fact, status: 'known' },
+    ifNo: { fact, status: 'no' },
+  });
+  const { sent } = openAt('/visits/v/arrive', visit({ missing: [question('fever'), question('rash')] }));
+  await see('Is there fever?');
+  fireEvent.keyDown(window, { key: 'y' });
+  await waitFor(() => expect(sent).toHaveLength(1));
+  expect(sent[0]).toMatchObject({ path: '/api/visits/v/facts', body: { entry: { fact: 'fever', status: 'known' } } });
+});
+
+it('Screen says who says so', async () => {
+  openAt('/visits/v/screen', visit());
+  await press(/Says who/);
+  await see(/held by/);
+});
+
+it('Plan changes the chosen step by key', async () => {
+  const { sent } = openAt('/visits/v/plan', visit({ plan: { blocks: [] } }));
+  await screen.findByRole('tab', { name: /Weight/ }, { timeout: 8000 });
+  fireEvent.keyDown(window, { key: ']' });
+  await waitFor(() => expect(sent).toHaveLength(1));
+  expect(sent[0]).toMatchObject({
+    path: '/api/visits/v/plan/edits',
+    body: { edit: { kind: 'level', number: 1, bothSides: true } },
+  });
+});
+
+it('Plan that may not be changed says why and sends nothing', async () => {
+  const no = { allowed: false, why: 'The session is under way.' };
+  const { sent } = openAt('/visits/v/plan', visit({ may: { ...may, 'edit-plan': no } }));
+  await see('The session is under way.');
+  fireEvent.keyDown(window, { key: ']' });
+  fireEvent.keyDown(window, { key: 'Delete' });
+  expect(sent).toEqual([]);
+});
+
+/** A session as the server keeps it, as far as the client is told of it here: events move it and are each answered. */
+function sessionOf(steps: string[]) {
+  const log: { id: string; kind: string; at: string; response?: string }[] = [];
+  const last = (kinds: string[]) => log.findLast((e) => kinds.includes(e.kind));
+  const session = () => ({
+    phase: { start: 'running', pause: 'paused' }[last(['start', 'pause'])?.kind ?? ''] ?? 'not-started',
+    now: log.at(-1)?.at ?? '2026-11-26T08:00:00Z',
+    startedAt: log[0]?.at ?? null,
+    anchoredAt: last(['start', 'next', 'pause'])?.at ?? null,
+    finishedAt: null,
+    cursorSeconds: 300 * log.filter((e) => e.kind === 'next').length,
+    stoppedBy: null,
+    levels: {},
+    responses: log.filter((e) => e.kind === 'response').map((e) => ({ id: e.id, response: e.response })),
+    events: log.length,
+  });
+  const lines = steps.map((name, i) => ({
+    id: name,
+    name,
+    startSeconds: 300 * i,
+    seconds: 300,
+    restSeconds: 0,
+    presses: [],
+  }));
+  const stands = () => ({ session: session(), may, answers: [] as object[] });
+  return {
+    kinds: () => log.map((e) => e.response ?? e.kind),
+    answers: {
+      ...words,
+      '/api/visits/{visitId}': () => ({
+        ...visit()['/api/visits/{visitId}'],
+        ...stands(),
+        plan: { steps: lines },
+        expansion: { totalSeconds: 300 * steps.length, steps: lines },
+      }),
+      '/api/visits/{visitId}/give': stands,
+      '/api/visits/{visitId}/give/events': ({ events }: { events: typeof log }) => {
+        log.push(...events);
+        return { ...stands(), answers: events.map((e) => ({ id: e.id, result: 'stored' })) };
+      },
+      '/api/visits/{visitId}/press/{step}': { scene: null },
+    },
+  };
+}
+
+it('Give starts by the space bar, notes by a letter, goes on and pauses, each sent as one event', async () => {
+  const session = sessionOf(['Warm hands', 'Palm press']);
+  openAt('/visits/v/give', session.answers);
+  await see('Ready when you are.');
+  for (const [key, shown] of [
+    [' ', 'Warm hands'],
+    ['s', '1 noted'],
+    ['PageDown', 'step 2 of 2'],
+    ['p', 'paused'],
+  ] as const) {
+    fireEvent.keyDown(document.body, { key });
+    await see(shown);
+  }
+  await waitFor(() => expect(session.kinds()).toEqual(['start', 'sigh', 'next', 'pause']));
+});
+
+it('Reflect shows before and after with the change that counts', async () => {
+  const pain = {
+    id: 'pain',
+    name: 'Pain',
+    min: 0,
+    max: 10,
+    direction: 'lower',
+    source: { label: 'published', work: 'Farrar' },
+  };
+  openAt(
+    '/visits/v/reflect',
+    visit({
+      phase: 'finished',
+      outcome: {
+        taken: [{ measure: pain, change: { measure: 'pain', before: 6, after: 3, threshold: 2, verdict: 'better' } }],
+        others: [],
+      },
+    }),
+  );
+  await see(/6 → 3 · better/);
+  await see(/counts from 2/);
+});
+
+it('Compose begins with the wish the knowledge names, and asks for two sessions', async () => {
+  const { sent } = openAt('/visits/v/compose', {
+    ...visit(),
+    '/api/vocabulary': {
+      defaults: { firstWish: { region: 'calf', quality: 'stiff' } },
+      regions: [{ id: 'calf', name: 'calf' }],
+      qualities: [{ id: 'stiff', name: 'stiff', usualAim: 'release' }],
+    },
+  });
+  await press('Compose');
+  await waitFor(() => expect(sent).toHaveLength(1));
+  expect(sent[0]).toMatchObject({ body: { aims: [{ region: 'calf', quality: 'stiff' }] } });
+});
+
+it('Compare, the card, a letter and the phone open on what they are sent', async () => {
+  for (const [address, says] of [
+    ['/visits/v/compare', 'Side by side'],
+    ['/visits/v/card', /Afterwards/],
+    ['/visits/v/letter/referral', /we do not diagnose/],
+    ['/intake/t', 'Before your session'],
+  ] as const) {
+    openAt(address, visit());
+    await see(says);
+    cleanup();
+  }
+});

@@ -1,0 +1,266 @@
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure;
+using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
+
+namespace AmpleLantern.Core.Effects;
+
+/// <summary>
+/// Works out what steps do to a body, from technique, contact, stance, position, region, pattern, level and product. Nothing here names a
+/// technique or a family: what one does it says itself, by its traits and the joints it moves.
+/// </summary>
+/// <param name="giver">No more than they weigh can rest on a client; their own contact areas count.</param>
+public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
+{
+    private const int Whole = 100;
+
+    /// <summary>Contacts through which a body rests on another, rather than a hand that can be taken back at once.</summary>
+    private static readonly string[] Bearing = ["foot", "knee", "seat"];
+
+    private static readonly (string Trait, string Breath)[] Breaths =
+    [
+        (Trait.SharpBreath, "sharp"),
+        (Trait.HeldBreath, "held"),
+        (Trait.DeepBreath, "deep"),
+    ];
+
+    /// <summary>Each step of a plan, in order.</summary>
+    public IReadOnlyList<StepEffects> Plan(Plan plan, Expansion expansion)
+    {
+        var minutes = MinutesOnEnd(expansion);
+        return [.. plan.Steps.Select(s => new StepEffects(s.Id, Step(s, minutes.GetValueOrDefault(s.Id))))];
+    }
+
+    /// <param name="minutesOnEnd">How long the client lies this way by the end of the step.</param>
+    public IReadOnlyList<BodyEffect> Step(PlanStep step, double minutesOnEnd)
+    {
+        var technique = knowledge.Techniques[step.Technique];
+        return
+        [
+            .. Weight(step, technique),
+            .. Joints(step, technique),
+            .. Vessels(step, technique),
+            .. Skin(step, technique),
+            .. Motion(step, technique),
+            .. Products(step),
+            .. Lying(step, minutesOnEnd),
+            .. Places(step),
+        ];
+    }
+
+    private IEnumerable<BodyEffect> Weight(PlanStep step, Technique technique)
+    {
+        var (contact, region) = (knowledge.Contacts[step.Contact], knowledge.Regions[step.Region]);
+        var kilograms = Math.Round(Kilograms(step, technique, contact), 1);
+        if (Bears(step, technique, contact))
+        {
+            yield return new(
+                EffectKind.BearsWeight,
+                region.Id,
+                $"bears up to {kilograms:0.#} kg through the {Low(contact.Name)} on the {Low(region.Name)}",
+                step.Side,
+                kilograms,
+                contact.Family
+            );
+        }
+
+        yield return new(EffectKind.Presses, region.Id, $"presses the {Low(region.Name)} at level {step.Level}", step.Side, step.Level);
+    }
+
+    /// <summary>
+    /// What the level comes to on this contact's area; never less than what no aid can take off, never more than the giver weighs.
+    /// </summary>
+    private double Kilograms(PlanStep step, Technique technique, Contact contact)
+    {
+        var area = giver.AreaCm2(contact);
+        var levels = Levels.Of(area, step.Region, null, knowledge);
+        var wanted = ContactPressure.Newtons(levels.Middle(step.Level), area) * contact.Spots / PractitionerBody.Gravity;
+        var mechanics = knowledge.Pressure.MechanicsOf(step.Stance, any => knowledge.Is(technique, any), contact.Family);
+        return mechanics is { Kind: MechanicsKind.Weight, Support: var support }
+            ? Math.Clamp(wanted, giver.MassKg * Left(support?.Most), giver.MassKg * Left(support?.Least))
+            : Math.Min(giver.MassKg, wanted);
+
+        static double Left(double? supportPercent) => (Whole - (supportPercent ?? 0)) / Whole;
+    }
+
+    private bool Bears(PlanStep step, Technique technique, Contact contact) =>
+        Bearing.Contains(contact.Family) || knowledge.Stances[step.Stance].CarriedBy == "client" || knowledge.Is(technique, Trait.Leans);
+
+    private IEnumerable<BodyEffect> Joints(PlanStep step, Technique technique)
+    {
+        var range = step.RangePercent ?? Whole;
+        var moved = (technique.Moves ?? [])
+            .Select(m => m with { Share = m.Share * range / Whole })
+            .Concat(knowledge.Positions[step.Position].Moves ?? []);
+        // What was never said is not nothing: then it may move whatever is near, all the way.
+        if ((technique.Moves is null ? Whole : technique.MovesNearby) is { } share)
+        {
+            moved = moved.Concat(Near(step).Select(m => new Moved(m.Id, share * range / Whole)));
+        }
+
+        foreach (var (move, most) in moved.GroupBy(m => m.Move).Select(g => (knowledge.JointMoves[g.Key], g.Max(m => m.Share))))
+        {
+            var joint = knowledge.BodyJoints[move.Joint];
+            var newtons = move.Newtons * most / Whole;
+            yield return new(
+                move.Pulls ? EffectKind.PullsJoint : EffectKind.MovesJoint,
+                joint.Id,
+                move.Pulls ? $"{move.Name} with {newtons:0} N" : $"{move.Name} to {most} % of its range",
+                joint.Sided ? step.Side : null,
+                newtons ?? most,
+                move.Id
+            );
+        }
+    }
+
+    /// <summary>Every movement, pulls apart, of the joints whose skin is worked.</summary>
+    private IEnumerable<JointMove> Near(PlanStep step) =>
+        knowledge.JointMoves.All.Where(m =>
+            !m.Pulls && knowledge.BodyJoints[m.Joint].Regions.Any(r => knowledge.Overlap(r, step.Region) || Touch(r, step.Region))
+        );
+
+    private IEnumerable<BodyEffect> Vessels(PlanStep step, Technique technique)
+    {
+        var shuts = knowledge.Is(technique, Trait.HoldsBackBlood);
+        foreach (var vessel in knowledge.Vessels.All.Where(v => v.Regions.Any(r => Touch(r, step.Region))))
+        {
+            yield return shuts
+                ? new(
+                    EffectKind.ShutsVessel,
+                    vessel.Id,
+                    $"presses the {vessel.Name} shut for {step.Pattern.Hold?.Usual ?? 0} s",
+                    step.Side,
+                    step.Pattern.Hold?.Usual,
+                    vessel.Carries
+                )
+                : new(
+                    EffectKind.PressesVessel,
+                    vessel.Id,
+                    $"presses along the {vessel.Name} at level {step.Level}",
+                    step.Side,
+                    step.Level,
+                    vessel.Carries
+                );
+        }
+    }
+
+    private IEnumerable<BodyEffect> Skin(PlanStep step, Technique technique)
+    {
+        (EffectKind Kind, bool Does, string Saying)[] all =
+        [
+            (EffectKind.DragsSkin, step.Pattern.Kind is PatternKind.Glide || knowledge.Is(technique, Trait.Drags), "drags the skin"),
+            (EffectKind.PinchesSkin, knowledge.Is(technique, Trait.Pinches), "pinches and lifts"),
+            (EffectKind.ScrapesSkin, knowledge.Is(technique, Trait.Scrapes), "scrapes the skin"),
+            (EffectKind.RubsAcross, knowledge.Is(technique, Trait.RubsAcross), "rubs across the fibres"),
+        ];
+        return all.Where(a => a.Does).Select(a => new BodyEffect(a.Kind, step.Region, a.Saying, step.Side));
+    }
+
+    private IEnumerable<BodyEffect> Motion(PlanStep step, Technique technique)
+    {
+        var pace = step.PacePercent ?? Whole;
+        if (step.Pattern.Kind is PatternKind.Rock || knowledge.Is(technique, Trait.Rocks))
+        {
+            yield return new(EffectKind.Shakes, step.Region, "rocks or shakes", step.Side, pace);
+        }
+
+        if (step.Pattern.Kind is PatternKind.Percussion)
+        {
+            yield return new(EffectKind.Drums, step.Region, "drums on it", step.Side, pace);
+        }
+
+        if (knowledge.Is(technique, Trait.AsksEffort))
+        {
+            yield return new(EffectKind.AsksEffort, step.Region, "asks the client to push against you", step.Side);
+        }
+
+        if (Breaths.FirstOrDefault(b => knowledge.Is(technique, b.Trait)) is { Breath: { } breath })
+        {
+            yield return new(EffectKind.AsksBreath, step.Region, $"asks for a {breath} breath", By: breath);
+        }
+
+        if (knowledge.Is(technique, Trait.Drains))
+        {
+            yield return new(EffectKind.MovesFluid, step.Region, "moves fluid towards the trunk", step.Side);
+        }
+    }
+
+    private IEnumerable<BodyEffect> Products(PlanStep step)
+    {
+        foreach (var product in (step.Products ?? []).Select(p => knowledge.Products[p]))
+        {
+            if (product.Warm)
+            {
+                yield return new(EffectKind.Warms, step.Region, $"warms with {Low(product.Name)}", step.Side, By: product.Id);
+            }
+
+            foreach (var on in product.Contains.Prepend(product.Id).Select(p => knowledge.Products[p]))
+            {
+                yield return new(EffectKind.PutsOnSkin, on.Id, $"puts {Low(on.Name)} on the skin", step.Side, By: product.Id);
+            }
+        }
+    }
+
+    private IEnumerable<BodyEffect> Lying(PlanStep step, double minutes)
+    {
+        var position = knowledge.Positions[step.Position];
+        yield return new(
+            EffectKind.Lies,
+            position.LiesOn,
+            minutes > 0 ? $"{Low(position.Name)}, by its end {minutes:0.#} min on end" : Low(position.Name),
+            Amount: minutes > 0 ? minutes : null,
+            By: position.Id
+        );
+    }
+
+    private IEnumerable<BodyEffect> Places(PlanStep step)
+    {
+        foreach (var region in knowledge.Regions.All.Where(r => r.Vulnerable && (r.Id == step.Region || Touch(r.Id, step.Region))))
+        {
+            yield return new(EffectKind.TouchesVulnerable, region.Id, $"touches a place that needs a yes: {Low(region.Name)}", step.Side);
+        }
+
+        var hold = step.Pattern.Hold?.Usual;
+        foreach (var point in (step.Points ?? []).Select(p => knowledge.Atlas.Points[p]))
+        {
+            foreach (var caution in point.Cautions.Select(c => knowledge.Of<Caution>()[c]))
+            {
+                yield return new(EffectKind.HoldsPoint, point.Id, $"holds {point.Id}: {caution.Name}", step.Side, hold, caution.Id);
+            }
+        }
+    }
+
+    private bool Touch(string region, string other) =>
+        region == other || knowledge.Once(k => new SkinShared(k.Regions.All)).Touch(region, other);
+
+    /// <summary>Minutes the client has lain the same way by the end of each step, turning not counted.</summary>
+    private Dictionary<string, double> MinutesOnEnd(Expansion expansion)
+    {
+        var minutes = new Dictionary<string, double>();
+        var (lies, since) = ("", 0.0);
+        foreach (var step in expansion.Steps)
+        {
+            var now = knowledge.Positions[step.Position].LiesOn;
+            (lies, since) = now == lies ? (lies, since) : (now, step.StartSeconds);
+            minutes[step.Id] = Math.Round((step.StartSeconds + step.Seconds - since) / 60, 1);
+        }
+
+        return minutes;
+    }
+
+    private static string Low(string name) => name.Length > 1 && char.IsUpper(name[1]) ? name : char.ToLowerInvariant(name[0]) + name[1..];
+}
+
+/// <summary>Which regions have skin in common, worked out once.</summary>
+internal sealed class SkinShared(IReadOnlyList<Region> regions)
+{
+    private readonly HashSet<(string, string)> pairs =
+    [
+        .. regions.SelectMany(a => regions.Where(b => a.Overlaps(b)).Select(b => (a.Id, b.Id))),
+    ];
+
+    public bool Touch(string one, string other) => pairs.Contains((one, other));
+}

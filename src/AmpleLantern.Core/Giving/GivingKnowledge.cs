@@ -1,0 +1,30 @@
+using AmpleLantern.Core.Knowledge;
+
+namespace AmpleLantern.Core.Giving;
+
+/// <summary>What is said and forgiven around a session that is given.</summary>
+/// <param name="Aftercare">What is said at the end of every session.</param>
+/// <param name="GivenOtherwiseSeconds">A step given this much longer or shorter than planned was given otherwise; less is the hand's own
+/// time.</param>
+/// <param name="BackToPreviousSeconds">Back goes to the step before within this of a step's begin, and to that begin later.</param>
+/// <param name="SayLateFromSeconds">A session is said to be late from this on.</param>
+[Kind("givingTimes", "giving times", Single = true)]
+public sealed record GivingTimes(
+    string Id,
+    Source Source,
+    string Aftercare,
+    double GivenOtherwiseSeconds,
+    double SayLateFromSeconds,
+    double BackToPreviousSeconds
+) : IKnown;
+
+/// <summary>What giving goes by.</summary>
+public static class GivingKnowledge
+{
+    extension(KnowledgeBase knowledge)
+    {
+        public Catalogue<ResponseKind> Responses => knowledge.Of<ResponseKind>();
+
+        public GivingTimes GivingTimes => knowledge.One<GivingTimes>();
+    }
+}

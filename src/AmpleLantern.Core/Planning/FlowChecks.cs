@@ -1,0 +1,78 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
+
+namespace AmpleLantern.Core.Planning;
+
+/// <summary>Checks how the blocks of a flow hang together: its variants, what is given when, and what is given again.</summary>
+internal static class FlowChecks
+{
+    public static IEnumerable<Flaw> Of(Flow flow, KnowledgeBase k) =>
+        [
+            .. (flow.Variants ?? []).SelectMany((v, i) => Variant(flow, v, i, k)),
+            .. flow.Blocks.SelectMany(
+                (b, i) =>
+                    When(flow, b.When, $"/blocks/{i}/when", k)
+                        .Concat(b.Steps.SelectMany((s, j) => When(flow, s.When, $"/blocks/{i}/steps/{j}/when", k)))
+            ),
+            .. (flow.Interleave ?? []).SelectMany((w, i) => Interleave(flow, w, i, k)),
+            .. flow.Blocks.SelectMany(
+                (b, i) => b.Steps.SelectMany((s, j) => StepChecks.Of(s, k).Select(f => f with { Path = $"/blocks/{i}/steps/{j}{f.Path}" }))
+            ),
+            .. flow
+                .Blocks.SelectMany(b => b.Steps)
+                .CountBy(s => s.Id)
+                .Where(s => s.Value > 1)
+                .Select(s => new Flaw("/blocks", $"The step id '{s.Key}' is used twice in this flow.")),
+        ];
+
+    private static IEnumerable<Flaw> Variant(Flow flow, FlowVariant v, int at, KnowledgeBase k)
+    {
+        var own = v is { Name: not null, Options.Count: > 1, Default: not null };
+        if (!own && !k.Disagreements.Has(v.Id))
+        {
+            yield return new($"/variants/{at}", $"'{v.Id}' is no question schools differ in; give it a name, options and a default.");
+        }
+        else if (own && v.Options!.All(o => o.Id != v.Default))
+        {
+            yield return new($"/variants/{at}/default", $"The default '{v.Default}' is none of the options.");
+        }
+    }
+
+    private static IEnumerable<Flaw> When(Flow flow, IReadOnlyDictionary<string, string>? when, string path, KnowledgeBase k)
+    {
+        foreach (var (id, option) in when ?? new Dictionary<string, string>())
+        {
+            var variant = flow.Variants?.FirstOrDefault(v => v.Id == id);
+            var options = variant?.Options ?? (variant is null ? null : k.Disagreements.Find(id)?.Options);
+            if (options is null)
+            {
+                yield return new($"{path}/{id}", $"'{id}' is none of the flow's variants.");
+            }
+            else if (options.All(o => o.Id != option))
+            {
+                yield return new(
+                    $"{path}/{id}",
+                    $"'{id}' has no option '{option}'; it has {string.Join(", ", options.Select(o => o.Id))}."
+                );
+            }
+        }
+    }
+
+    private static IEnumerable<Flaw> Interleave(Flow flow, FlowInterleave weave, int at, KnowledgeBase k)
+    {
+        foreach (var problem in When(flow, weave.When, $"/interleave/{at}/when", k))
+        {
+            yield return problem;
+        }
+
+        foreach (var unknown in weave.After.Append(weave.Set).Where(id => flow.Blocks.All(b => b.Id != id)))
+        {
+            yield return new($"/interleave/{at}", $"This flow has no block '{unknown}'.");
+        }
+
+        if (weave.After.Contains(weave.Set))
+        {
+            yield return new($"/interleave/{at}/after", $"The block '{weave.Set}' cannot come after itself: it would never end.");
+        }
+    }
+}

@@ -1,0 +1,46 @@
+using AmpleLantern.Core.Knowledge;
+
+namespace AmpleLantern.Core.Planning;
+
+/// <summary>What a session takes beside the work itself.</summary>
+/// <param name="TalkBeforeMinutes">Of the booked time, before the mat; likewise after.</param>
+/// <param name="DiaryGrainMinutes">Minutes between the starts that the diary offers.</param>
+/// <param name="OfferedMinutes">Lengths on the mat that are offered to choose from.</param>
+/// <param name="ShortestPlanMinutes">A plan shorter than this is refused as a slip, as is one longer than the longest.</param>
+[Kind("sessionTimes", "session times", Single = true)]
+public sealed record SessionTimes(
+    string Id,
+    Source Source,
+    double PositionChangeSeconds,
+    double StanceChangeSeconds,
+    double TalkBeforeMinutes,
+    double TalkAfterMinutes,
+    int ShortestPlanMinutes,
+    int LongestPlanMinutes,
+    int DiaryGrainMinutes,
+    IReadOnlyList<int> OfferedMinutes
+) : IKnown;
+
+/// <summary>What planning goes by.</summary>
+public static class PlanningKnowledge
+{
+    extension(KnowledgeBase knowledge)
+    {
+        public Catalogue<Flow> Flows => knowledge.Of<Flow>();
+
+        public Catalogue<OrderRule> OrderRules => knowledge.Of<OrderRule>();
+
+        public Catalogue<School> Schools => knowledge.Of<School>();
+
+        public Catalogue<Disagreement> Disagreements => knowledge.Of<Disagreement>();
+
+        public PlanLimits PlanLimits => knowledge.One<PlanLimits>();
+
+        public SessionTimes SessionTimes => knowledge.One<SessionTimes>();
+
+        /// <summary>The profile used when nothing else is chosen: the first written.</summary>
+        public School HouseSchool => knowledge.Schools.All[0];
+
+        public School School(string? id) => id is null ? knowledge.HouseSchool : knowledge.Schools[id];
+    }
+}

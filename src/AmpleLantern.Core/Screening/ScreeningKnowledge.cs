@@ -1,0 +1,45 @@
+using AmpleLantern.Core.Knowledge;
+
+namespace AmpleLantern.Core.Screening;
+
+/// <summary>What screening reads.</summary>
+public static class ScreeningKnowledge
+{
+    extension(KnowledgeBase knowledge)
+    {
+        public Catalogue<FactDefinition> Facts => knowledge.Of<FactDefinition>();
+
+        public Catalogue<Rule> ShippedRules => knowledge.Of<Rule>();
+
+        public Catalogue<Replacement> Replacements => knowledge.Of<Replacement>();
+
+        public Catalogue<Term> Terms => knowledge.Of<Term>();
+
+        public Catalogue<SwapWay> SwapWays => knowledge.Of<SwapWay>();
+
+        public Catalogue<Complaint> Complaints => knowledge.Of<Complaint>();
+
+        /// <summary>What a practice works by: this knowledge and the rules it added itself, after the shipped ones.</summary>
+        public PracticeKnowledge WithRules(IReadOnlyList<Rule> own) =>
+            new(
+                knowledge,
+                own.Count == 0 ? knowledge.Version : $"{knowledge.Version}+{own.Count}",
+                knowledge.ShippedRules.Of([.. knowledge.ShippedRules.All, .. own])
+            );
+    }
+}
+
+/// <summary>The knowledge a practice works by: the shipped one and its own rules. Whatever screens a person asks for this type.</summary>
+public sealed class PracticeKnowledge : KnowledgeBase
+{
+    internal PracticeKnowledge(KnowledgeBase shipped, string version, Catalogue<Rule> rules, params IReadOnlyList<ICatalogue> instead)
+        : base(shipped, version, instead) => Rules = rules;
+
+    /// <summary>Every rule that speaks here: the shipped ones, then the practice's.</summary>
+    public Catalogue<Rule> Rules { get; }
+
+    /// <summary>The same with one more rule, to try it.</summary>
+    public PracticeKnowledge And(Rule rule) => new(this, Version, Rules.Of([.. Rules.All, rule]));
+
+    public override PracticeKnowledge With(params IReadOnlyList<ICatalogue> instead) => new(this, Version, Rules, instead);
+}

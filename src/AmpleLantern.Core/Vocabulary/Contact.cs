@@ -1,0 +1,23 @@
+using AmpleLantern.Core.Knowledge;
+
+namespace AmpleLantern.Core.Vocabulary;
+
+/// <summary>What touches the client.</summary>
+/// <param name="Family">Bead shape on the thread: palm, thumb, foot, fist, forearm, knee, seat or stretch.</param>
+/// <param name="Strength">Rank from softest (1) to strongest, for the same force.</param>
+/// <param name="AreaCm2">Usual contact area in square centimetres, of one hand or foot.</param>
+/// <param name="Spots">How many such contacts press at once.</param>
+/// <param name="Singular">Whether the practitioner's breadth of this contact sets the stations of a walk.</param>
+/// <param name="Inked">Presses so often that the practitioner's own area is worth counting by ink on squared paper.</param>
+[Kind("contacts", "contact")]
+public sealed record Contact(
+    string Id,
+    string Name,
+    Source Source,
+    string Family,
+    int Strength,
+    double AreaCm2,
+    bool Singular = false,
+    int Spots = 1,
+    bool Inked = false
+) : IKnown;

@@ -1,0 +1,267 @@
+using System.Collections.Concurrent;
+using System.IO.Hashing;
+using System.Text;
+using System.Threading.Channels;
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Drawing;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Data.Checking;
+using AmpleLantern.Exchange;
+using AmpleLantern.Exchange.Pictures;
+using AmpleLantern.Web.Hosting;
+using AmpleLantern.Web.Serving;
+using Microsoft.Extensions.Caching.Memory;
+
+namespace AmpleLantern.Web.Atlas;
+
+/// <summary>A drawn figure as the client gets it: SVG paths and the wash as a small picture. Millimetres.</summary>
+public sealed record FigureView(
+    float Width,
+    float Height,
+    string Outline,
+    string Lines,
+    string Hair,
+    string Features,
+    string Wash,
+    float WashWidth,
+    float WashHeight,
+    float Pen
+);
+
+/// <summary>Which figure is meant.</summary>
+/// <param name="Bent">1 or -1: the leg that a one-sided position bends.</param>
+public sealed record FigureWanted(BodySize Size, string Position, int Bent, string View);
+
+/// <summary>
+/// Keeps drawn figures: those of the reference body come drawn with the program, a client's own is drawn in the background
+/// once and then kept beside the data.
+/// </summary>
+public sealed class FigureStore
+{
+    /// <summary>Where the figures that come with the program lie.</summary>
+    public static string Shipped => Path.Combine(AppContext.BaseDirectory, "figures");
+
+    // About what each takes in memory, in bytes.
+    private const long PosedBytes = 1_500_000;
+    private const long LayersBytes = 60_000;
+    private const long SmallBytes = 500;
+
+    /// <summary>Clients' own figures kept beside the data: some hundred megabytes.</summary>
+    private const int MostKept = 3000;
+    private readonly Memo memo;
+    private readonly KnowledgeBase knowledge;
+    private readonly string shipped;
+    private readonly string kept;
+    private readonly ConcurrentDictionary<string, bool> waiting = new();
+    private readonly System.Threading.Channels.Channel<(string Key, FigureWanted Wanted)> queue =
+        System.Threading.Channels.Channel.CreateUnbounded<(string, FigureWanted)>();
+
+    /// <param name="shipped">Folder of the figures that come with the program.</param>
+    /// <param name="kept">Folder where clients' own are kept.</param>
+    public FigureStore(KnowledgeBase knowledge, Memo memo, string shipped, string kept)
+    {
+        (this.knowledge, this.memo, this.shipped, this.kept) = (knowledge, memo, shipped, kept);
+    }
+
+    /// <summary>What is to be drawn in the background.</summary>
+    public ChannelReader<(string Key, FigureWanted Wanted)> Waiting => queue.Reader;
+
+    /// <summary>The atlas on a body in a position.</summary>
+    public Posed Posed(BodySize size, string position, int bent)
+    {
+        var turned = knowledge.Poses.OneSided(position) ? bent : 1;
+        return memo.Of(
+            ("posed", size, position, turned),
+            PosedBytes,
+            () => new Posed(knowledge, new(size, knowledge.Poses.Of(position, turned)))
+        );
+    }
+
+    /// <summary>How a region of the reference figure is got at in a position.</summary>
+    public SkinAccess Reached(string position, int bent, Region region, int side) =>
+        memo.Of(
+            ("reached", position, bent, region.Id, side),
+            SmallBytes,
+            () => Posed(BodySize.Reference, position, bent).AccessOf(region, side)
+        );
+
+    /// <summary>Name of a figure: the same for the same drawing, another when the program draws differently.</summary>
+    public string KeyOf(FigureWanted wanted)
+    {
+        var bent = knowledge.Poses.OneSided(wanted.Position) ? wanted.Bent : 1;
+        var text = $"{typeof(Body).Module.ModuleVersionId}|{wanted.Size}|{knowledge.Poses.Of(wanted.Position, bent)}|{wanted.View}";
+        return $"{wanted.Position}-{wanted.View}-{XxHash64.HashToUInt64(Encoding.UTF8.GetBytes(text)):x16}";
+    }
+
+    /// <summary>The figure's JSON if it is already drawn.</summary>
+    public byte[]? Find(string key)
+    {
+        if (memo.Find<byte[]>(("figure", key)) is { } found)
+        {
+            return found;
+        }
+
+        if (key.AsSpan().ContainsAny('/', '\\') || key.Contains("..", StringComparison.Ordinal))
+        {
+            return null;
+        }
+
+        foreach (var folder in new[] { shipped, kept })
+        {
+            var file = Path.Combine(folder, key + ".json");
+            if (File.Exists(file))
+            {
+                return Keep(key, File.ReadAllBytes(file));
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>What lies over a figure; worked out once for the same question.</summary>
+    /// <param name="asked">Everything the answer depends on beside the figure.</param>
+    public ChartLayers Layers(string key, string asked, Func<ChartLayers> lay)
+    {
+        return memo.Of(("layers", key, asked), LayersBytes, lay);
+    }
+
+    /// <summary>From where a region is seen best in a position; worked out once.</summary>
+    public string ViewOf(Region region, string position, int bent, int side) =>
+        memo.Of(
+            ("view", region.Id, position, bent, side),
+            SmallBytes,
+            () => ViewChoice.For(region, Posed(BodySize.Reference, position, bent), side)
+        );
+
+    /// <summary>Keeps what a key stands for, so that the figure can be drawn when it is fetched.</summary>
+    public void Remember(string key, FigureWanted wanted)
+    {
+        _ = memo.Of(("meant", key), SmallBytes, () => wanted);
+    }
+
+    private byte[] Keep(string key, byte[] json) => memo.Of(("figure", key), json.Length, () => json);
+
+    /// <summary>The figure, drawn now if it is known what is meant; null for a key nobody was given.</summary>
+    public byte[]? FindOrDraw(string key) =>
+        Find(key) ?? (memo.Find<FigureWanted>(("meant", key)) is { } wanted ? Draw(key, wanted) : null);
+
+    /// <summary>Asks for a figure to be drawn in the background; asking twice does no harm.</summary>
+    public void Ask(string key, FigureWanted wanted)
+    {
+        if (waiting.TryAdd(key, true))
+        {
+            queue.Writer.TryWrite((key, wanted));
+        }
+    }
+
+    /// <summary>It could not be drawn: the next who asks has it tried again.</summary>
+    public void Failed(string key) => waiting.TryRemove(key, out _);
+
+    /// <summary>Draws a figure now and keeps it.</summary>
+    public byte[] Draw(string key, FigureWanted wanted) => Draw(key, wanted, kept);
+
+    /// <summary>Draws all usual figures of the reference body into a folder, at build time.</summary>
+    public static void DrawShipped(KnowledgeBase knowledge, string folder)
+    {
+        Directory.CreateDirectory(folder);
+        var figures = new FigureStore(knowledge, new(new MemoryCache(new MemoryCacheOptions())), folder, folder);
+        foreach (var wanted in Usual(knowledge))
+        {
+            var key = figures.KeyOf(wanted);
+            if (figures.Find(key) is null)
+            {
+                figures.Draw(key, wanted, folder);
+            }
+        }
+
+        var wantedKeys = Usual(knowledge).Select(figures.KeyOf).ToHashSet();
+        foreach (var old in Directory.GetFiles(folder, "*.json").Where(f => !wantedKeys.Contains(Path.GetFileNameWithoutExtension(f))))
+        {
+            File.Delete(old);
+        }
+    }
+
+    private static readonly string[] StandingViews = ["front", "back", "left", "right"];
+
+    private static IEnumerable<FigureWanted> Usual(KnowledgeBase knowledge) =>
+        [
+            .. StandingViews.Concat(Views.CloseUps).Select(v => new FigureWanted(BodySize.Reference, "standing", 1, v)),
+            .. knowledge.Positions.All.SelectMany(p =>
+                knowledge.Poses.OneSided(p.Id)
+                    ? Sides.Both.Select(b => new FigureWanted(BodySize.Reference, p.Id, b, knowledge.Poses.ViewOf(p.Id)))
+                    : [new(BodySize.Reference, p.Id, 1, knowledge.Poses.ViewOf(p.Id))]
+            ),
+        ];
+
+    private byte[] Draw(string key, FigureWanted wanted, string folder)
+    {
+        var body = Posed(wanted.Size, wanted.Position, wanted.Bent).Body;
+        var view = Views.Of(body, wanted.View);
+        var figure = FigureArtist.Draw(view);
+        var wash = figure.Shade;
+        var json = Encoding.UTF8.GetBytes(
+            OpenJson.Write(
+                new FigureView(
+                    figure.Width,
+                    figure.Height,
+                    figure.Outline,
+                    figure.Lines,
+                    figure.Hair,
+                    figure.Features,
+                    "data:image/png;base64," + Convert.ToBase64String(GreyPng.Write(wash.Columns, wash.Rows, wash.Values)),
+                    wash.Columns * wash.Millimetres,
+                    wash.Rows * wash.Millimetres,
+                    FigureArtist.PenScale(view.CmPerPixel)
+                )
+            )
+        );
+        Directory.CreateDirectory(folder);
+        var file = Path.Combine(folder, key + ".json");
+        // Written aside and moved, so that a kill leaves no half figure.
+        var aside = file + "." + Guid.NewGuid().ToString("n");
+        File.WriteAllBytes(aside, json);
+        File.Move(aside, file, overwrite: true);
+        waiting.TryRemove(key, out _);
+        if (folder == kept)
+        {
+            Prune();
+        }
+
+        return Keep(key, json);
+    }
+
+    /// <summary>The figures asked for longest ago make room: they are drawn anew when somebody looks.</summary>
+    private void Prune()
+    {
+        foreach (
+            var old in new DirectoryInfo(kept).EnumerateFiles("*.json").OrderByDescending(f => f.LastWriteTimeUtc).Skip(MostKept).ToList()
+        )
+        {
+            old.Delete();
+        }
+    }
+}
+
+/// <summary>Draws what was asked for, one figure after the other, behind everything else.</summary>
+public sealed class FigureDrawer(FigureStore figures, ILogger<FigureDrawer> log) : BackgroundService
+{
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        await foreach (var (key, wanted) in figures.Waiting.ReadAllAsync(stoppingToken))
+        {
+            try
+            {
+                await Task.Run(() => figures.Draw(key, wanted), stoppingToken);
+            }
+            catch (Exception e) when (e is not OperationCanceledException)
+            {
+                figures.Failed(key);
+                log.LogError(e, "The figure {Key} could not be drawn", key);
+            }
+        }
+    }
+}

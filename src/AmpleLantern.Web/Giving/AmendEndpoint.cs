@@ -1,0 +1,104 @@
+using AmpleLantern.Core.Bodies.Drawing;
+using AmpleLantern.Core.Bodies.Shapes;
+using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Data.Keeping;
+using AmpleLantern.Web.Library;
+using AmpleLantern.Web.Screening;
+using AmpleLantern.Web.Visits;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace AmpleLantern.Web.Giving;
+
+/// <summary>A change of what is still to come.</summary>
+/// <param name="Id">Of the event, made by the device; sent again it changes nothing.</param>
+/// <param name="Swaps">Swaps the screen offered after a response.</param>
+/// <param name="Edits">Steps left out, their level, contact or repeats from here on.</param>
+/// <param name="Insert">A plan whose work is put in, before the step named or at the end.</param>
+public sealed record AmendRequest(
+    Guid Id,
+    Instant At,
+    string? Device = null,
+    long Counter = 0,
+    IReadOnlyList<SwapChoice>? Swaps = null,
+    IReadOnlyList<PlanEdit>? Edits = null,
+    PlanSource? Insert = null,
+    string? Before = null
+);
+
+/// <summary>A session's plan changed on the way: an event with a basis of its own from that moment on.</summary>
+public static class AmendEndpoint
+{
+    public static void MapAmend(this RouteGroupBuilder visit) => visit.MapPost("/give/amend", Amend);
+
+    private static async Task<VisitView> Amend(
+        Guid visitId,
+        AmendRequest request,
+        VisitStore visits,
+        PlanSources sources,
+        SessionStart start,
+        VisitNews news
+    )
+    {
+        var visit = await visits.Read(visitId);
+        if (visit.Events.Any(e => e.Id == request.Id))
+        {
+            return await visits.View(visitId);
+        }
+
+        var frame = await visits.Frame(visit);
+        frame.AllowsAtAll(VisitAction.Amend).Require();
+        var knowledge = frame.Knowledge;
+        var plan = frame.Plan;
+        foreach (var swap in request.Swaps ?? [])
+        {
+            plan = Swaps.Apply(frame.Subject, swap.Step, swap.Replacement, frame.Context with { Plan = plan });
+        }
+
+        foreach (var edit in request.Edits ?? [])
+        {
+            plan = PlanEdits.Apply(plan, edit with { By = visits.By }, knowledge);
+        }
+
+        if (request.Insert is { } source)
+        {
+            plan = PlanSets.Insert(plan, await sources.Take(source, frame.School), request.Before);
+        }
+
+        plan = Amendment.StillToCome(frame.Plan, plan, frame.Session.StepAt(frame.State, visits.Now).Id);
+        PlanCheck.Check(plan, knowledge);
+        var changed = frame.Context with { Plan = plan, Expansion = PlanExpansion.Expand(plan, frame.Tempo, knowledge) };
+        var screen = Screener.Findings(frame.Subject, changed);
+        Amendment.RequireNothingNew(frame.Start, StartGate.Decide(screen.Findings, frame.Overrides));
+        var basis = await start.Amend(visit, frame, changed, screen);
+        var at = request.At > visits.Now ? visits.Now : request.At;
+        await using var writing = await visits.Db.Database.BeginTransactionAsync();
+        if (!await visits.Db.SessionEvents.AnyAsync(e => e.Id == request.Id))
+        {
+            visits.Db.SessionEvents.Add(
+                new()
+                {
+                    Id = request.Id,
+                    VisitId = visitId,
+                    At = at,
+                    ReceivedAt = visits.Now,
+                    Kind = GiveEventKind.PlanAmended,
+                    Text = Amendment.Say(frame.Plan, plan),
+                    Device = request.Device,
+                    Counter = request.Counter,
+                    By = visits.By,
+                }
+            );
+            await visits.Db.AddBasis(request.Id, visitId, at, basis);
+            await visits.Save();
+        }
+
+        await writing.CommitAsync();
+        await news.Changed(visitId);
+        return await visits.View(visitId);
+    }
+}

@@ -1,0 +1,256 @@
+using AmpleLantern.Core.Bodies.Shapes;
+using AmpleLantern.Core.Composing;
+using AmpleLantern.Core.Effects;
+using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Measures;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Data.Checking;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Giving;
+using AmpleLantern.Web.Library;
+using AmpleLantern.Web.Pressure;
+using AmpleLantern.Web.Visits;
+using Microsoft.EntityFrameworkCore;
+
+namespace AmpleLantern.Web.Planning;
+
+/// <summary>One edit of one step.</summary>
+public sealed record EditRequest(int Version, PlanEdit Edit) : IOnVersion;
+
+/// <summary>Minutes on the mat to fit to.</summary>
+public sealed record FitRequest(int Version, double Minutes) : IOnVersion;
+
+/// <summary>The plan after fitting, with what was changed and why.</summary>
+public sealed record FitView(VisitView Visit, IReadOnlyList<Cut> Cuts, bool Optimal, string Reason);
+
+/// <summary>Starts again from a plan kept somewhere, or puts its work into this one.</summary>
+/// <param name="Insert">Puts it into this plan instead of starting again.</param>
+/// <param name="Before">The step it is put before; at the end, before the closing, when not said.</param>
+public sealed record StartRequest(int Version, PlanSource From, bool Insert = false, string? Before = null) : IOnVersion;
+
+/// <summary>Mends what the order review found.</summary>
+/// <param name="Rule">The rule whose finding is mended; all that can be when not said.</param>
+/// <param name="Step">The first step of that finding.</param>
+public sealed record RepairRequest(int Version, string? Rule = null, string? Step = null) : IOnVersion;
+
+/// <summary>A plan to start from that this client or practice has already.</summary>
+public sealed record SourceLine(PlanSource From, string Name, string Saying);
+
+/// <summary>What the session is to be composed for.</summary>
+public sealed record ComposeBody(
+    IReadOnlyList<WantedAim> Aims,
+    IReadOnlyList<string> Traditions,
+    double Minutes,
+    IReadOnlyList<string>? Props = null,
+    string? Surface = null
+);
+
+/// <summary>A proposal worked out for this client: its presses and what the order review says of it.</summary>
+public sealed record ProposalView(Proposal Proposal, Expansion Expansion, ReviewResult Review);
+
+/// <summary>Another plan beside this one, both worked out for this client.</summary>
+public sealed record CompareView(Plan Other, Expansion Expansion, PlanComparison Comparison, ReviewResult Review);
+
+/// <summary>A whole plan, to go back to (undo) or brought from elsewhere.</summary>
+public sealed record PlanRequest(int Version, Plan Plan) : IOnVersion;
+
+/// <summary>Plan: what, in what order, how deep, how long.</summary>
+public static class PlanEndpoints
+{
+    public static void MapPlan(this RouteGroupBuilder visit)
+    {
+        visit.MapPost(
+            "/plan/edits",
+            (Guid visitId, EditRequest r, VisitStore visits) =>
+                visits.Change(
+                    visitId,
+                    VisitAction.EditPlan,
+                    r.Version,
+                    (v, f) => v.Plan = PlanEdits.Apply(f.Plan, r.Edit with { By = visits.By }, visits.Knowledge)
+                )
+        );
+        visit.MapPost("/plan/fit", FitTo);
+        visit.MapPost("/plan/start", Start);
+        visit.MapPost(
+            "/plan/repair",
+            (Guid visitId, RepairRequest r, VisitStore visits) =>
+                visits.Change(
+                    visitId,
+                    VisitAction.EditPlan,
+                    r.Version,
+                    (v, f) =>
+                        v.Plan = r.Rule is null
+                            ? PlanReview.RepairAll(f.Plan, f.School, f.Tempo, visits.Knowledge)
+                            : PlanReview.Repair(f.Plan, r.Rule, r.Step ?? "", f.School, f.Tempo, visits.Knowledge)
+                )
+        );
+        visit.MapPost(
+            "/plan/compose",
+            async (Guid visitId, ComposeBody r, VisitStore visits) =>
+            {
+                var frame = await visits.Frame(await visits.Read(visitId));
+                var composed = Composer.Compose(
+                    new(r.Aims, r.Traditions, r.Minutes, frame.Subject, frame.Tempo, r.Props, r.Surface),
+                    frame.School,
+                    visits.Knowledge
+                );
+                return composed
+                    .Proposals.Select(proposal =>
+                    {
+                        var expansion = PlanExpansion.Expand(proposal.Plan, frame.Tempo, visits.Knowledge);
+                        return new ProposalView(
+                            proposal,
+                            expansion,
+                            PlanReview.Run(new(proposal.Plan, expansion, frame.School, frame.Tempo, visits.Knowledge))
+                        );
+                    })
+                    .ToList();
+            }
+        );
+        visit.MapPost("/plan/compare", Compare);
+        visit.MapGet("/plan/sources", Sources);
+        visit.MapGet("/plan/dose", DoseOf);
+        visit.MapGet("/plan/effects/{step}", EffectsOfStep);
+        visit.MapGet(
+            "/plan/card",
+            async (Guid visitId, VisitStore visits) =>
+            {
+                var frame = await visits.Frame(await visits.Read(visitId));
+                return PlanSections.OnACard(frame.Plan, frame.Expansion);
+            }
+        );
+        visit.MapPut(
+            "/plan",
+            (Guid visitId, PlanRequest r, VisitStore visits) =>
+                visits.Change(
+                    visitId,
+                    VisitAction.EditPlan,
+                    r.Version,
+                    (v, f) =>
+                    {
+                        PlanCheck.Check(r.Plan, visits.Knowledge);
+                        // Whoever sends it silenced what was not silenced before; a name that was sent along says nothing.
+                        v.Plan = r.Plan with
+                        {
+                            Silenced = r
+                                .Plan.Silenced?.Select(s => f.Plan.Silenced?.Contains(s) == true ? s : s with { By = visits.By })
+                                .ToList(),
+                        };
+                    }
+                )
+        );
+    }
+
+    private static async Task<VisitView> Start(Guid visitId, StartRequest request, VisitStore visits, PlanSources sources)
+    {
+        var taken = await sources.Take(request.From, (await visits.Frame(await visits.Read(visitId))).School);
+        return await visits.Change(
+            visitId,
+            VisitAction.EditPlan,
+            request.Version,
+            (v, f) =>
+            {
+                var plan = request.Insert ? PlanSets.Insert(f.Plan, taken, request.Before) : taken with { Silenced = null };
+                PlanCheck.Check(plan, visits.Knowledge);
+                v.Plan = plan;
+            }
+        );
+    }
+
+    private static async Task<CompareView> Compare(Guid visitId, PlanSource with, VisitStore visits, PlanSources sources)
+    {
+        var visit = await visits.Read(visitId);
+        var frame = await visits.Frame(visit);
+        var other = await sources.Take(with, frame.School);
+        var expansion = PlanExpansion.Expand(other, frame.Tempo, visits.Knowledge);
+        return new(
+            other,
+            expansion,
+            PlanCompare.Of(frame.Plan, other, frame.Tempo, visits.Knowledge),
+            PlanReview.Run(new(other, expansion, frame.School, frame.Tempo, visits.Knowledge))
+        );
+    }
+
+    /// <summary>Past visits of this client, and what the practice kept.</summary>
+    private static async Task<IReadOnlyList<SourceLine>> Sources(Guid visitId, VisitStore visits)
+    {
+        var visit = await visits.Read(visitId);
+        var past = await Earlier(visit, visits, MostPast);
+        var kept = await visits
+            .Db.OwnFlows.AsNoTracking()
+            .Where(f => f.RetiredAt == null)
+            .OrderByDescending(f => f.AddedAt)
+            .Select(f => new
+            {
+                f.Id,
+                f.Name,
+                f.Summary,
+            })
+            .ToListAsync();
+        return
+        [
+            .. past.Select(v => new SourceLine(new(PlanSourceKind.Visit, v.Id.ToString()), v.Plan.Name, DayPattern.Format(v.Date))),
+            .. kept.Select(f => new SourceLine(new(PlanSourceKind.Own, f.Id.ToString()), f.Name, f.Summary)),
+        ];
+    }
+
+    /// <summary>What each part receives, beside the average of the last visits.</summary>
+    private static async Task<StepEffects> EffectsOfStep(Guid visitId, string step, VisitStore visits, VisitPressure pressure)
+    {
+        var visit = await visits.Read(visitId);
+        var frame = await visits.Frame(visit);
+        frame.Plan.Step(step);
+        var giver = (await pressure.Between(visit, frame)).Between.Practitioner.Practitioner;
+        return new EffectsOf(frame.Knowledge, giver).Plan(frame.Plan, frame.Expansion).First(s => s.Step == step);
+    }
+
+    private static async Task<Dose> DoseOf(Guid visitId, VisitStore visits, VisitPressure pressure, BasisStore bases)
+    {
+        var visit = await visits.Read(visitId);
+        var frame = await visits.Frame(visit);
+        var earlier = await Earlier(visit, visits, DoseVisits);
+        var newtons = (await pressure.Pressed(visit, frame)).Presses.ToDictionary(p => p.Step, p => p.Newtons);
+        return Dose.Of(frame.Expansion, newtons).Against([.. earlier.Select(v => Dose.Of(bases.Of(v)[^1].Basis.Expansion))]);
+    }
+
+    private static async Task<List<Visit>> Earlier(Visit visit, VisitStore visits, int most) =>
+        (
+            await visits
+                .Db.Visits.AsNoTracking()
+                .Include(v => v.Bases)
+                    .ThenInclude(b => b.Words)
+                .Where(v => v.ClientId == visit.ClientId && v.SignedAt != null && v.Date < visit.Date)
+                .OrderByDescending(v => v.Date)
+                .Take(most)
+                .ReadableAsync(v => v.Id)
+        ).Read;
+
+    private const int MostPast = 12;
+
+    /// <summary>Earlier visits a dose is compared with.</summary>
+    private const int DoseVisits = 3;
+
+    private static readonly NodaTime.Text.LocalDatePattern DayPattern = NodaTime.Text.LocalDatePattern.CreateWithInvariantCulture(
+        "d MMM uuuu"
+    );
+
+    private static async Task<FitView> FitTo(Guid visitId, FitRequest request, VisitStore visits)
+    {
+        FitResult? fit = null;
+        var view = await visits.Change(
+            visitId,
+            VisitAction.EditPlan,
+            request.Version,
+            (v, f) =>
+            {
+                fit = Fit.ToMinutes(f.Plan, request.Minutes, f.Tempo, visits.Knowledge);
+                v.Plan = fit.Plan;
+            }
+        );
+        return new(view, fit!.Cuts, fit.Optimal, fit.Reason);
+    }
+}

@@ -1,0 +1,55 @@
+using AmpleLantern.Core;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Data.Records;
+using NodaTime;
+
+namespace AmpleLantern.Web.Visits;
+
+/// <summary>Whom a visit is screened for: what its records say of the client, read on the day of the visit.</summary>
+public static class PersonOnTheDay
+{
+    /// <summary>The lasting history and what was said today. In the practice consent must be given.</summary>
+    public static ScreenSubject Of(Visit visit, PracticeKnowledge knowledge) =>
+        new(
+            visit.Date,
+            BirthOn(visit, knowledge).Birth,
+            [.. Said(visit, knowledge).Select(f => f.Entry)],
+            visit.Client!.Clearances,
+            ConsentMustBeGiven: true
+        );
+
+    /// <summary>Facts the knowledge has, each as far as it can be read on the day of the visit.</summary>
+    private static IEnumerable<(FactEntry Entry, Unresolved? Remark)> Said(Visit visit, PracticeKnowledge knowledge) =>
+        visit
+            .Client!.Facts.Select(f => f.ToEntry())
+            .Concat(visit.CheckIn)
+            .Where(f => knowledge.Facts.Has(f.Fact))
+            .Select(f => FactCheck.Readable(f, visit.Date, knowledge));
+
+    private static (LocalDate? Birth, Unresolved? Remark) BirthOn(Visit visit, PracticeKnowledge knowledge)
+    {
+        try
+        {
+            FactCheck.CheckBirth(visit.Client!.BirthDate, visit.Date, knowledge);
+            return (visit.Client.BirthDate, null);
+        }
+        catch (RefusalException e)
+        {
+            return (null, new([], $"{e.Message} Until then the age counts as not known."));
+        }
+    }
+
+    /// <summary>What of this visit's facts the knowledge no longer has, or cannot read on this day: kept, and said.</summary>
+    public static IReadOnlyList<Unresolved> Unread(Visit visit, PracticeKnowledge knowledge) =>
+        [
+            .. Said(visit, knowledge).Select(f => f.Remark).Append(BirthOn(visit, knowledge).Remark).OfType<Unresolved>(),
+            .. visit
+                .Client!.Facts.Select(f => f.ToEntry())
+                .Concat(visit.CheckIn)
+                .Where(f => !knowledge.Facts.Has(f.Fact))
+                .Select(f => new Unresolved(
+                    [f.Fact],
+                    $"'{f.Fact.Replace('-', ' ')}' is on record, but this version no longer knows it and cannot screen it. Enter what it stands for today."
+                )),
+        ];
+}

@@ -1,0 +1,37 @@
+using System.Text.RegularExpressions;
+using AmpleLantern.Core.Tests.Support;
+
+namespace AmpleLantern.Core.Tests.Architecture;
+
+/// <summary>
+/// Lines are read, not scrolled: 140 characters in C# and in TypeScript. The formatters see to code; this sees to what they leave alone. A
+/// text that stands alone on its line may be longer, as a sentence is searched for whole.
+/// </summary>
+public partial class LinesTests
+{
+    private const int Longest = 140;
+
+    [Theory]
+    [InlineData("src", "*.cs")]
+    [InlineData("tests", "*.cs")]
+    [InlineData("bench", "*.cs")]
+    [InlineData("client/src", "*.ts")]
+    [InlineData("client/src", "*.tsx")]
+    public void No_line_is_longer_than_a_screen(string folder, string files)
+    {
+        var root = Repository.File(folder);
+        var long_ = Directory
+            .EnumerateFiles(root, files, SearchOption.AllDirectories)
+            .Where(f => !Made().IsMatch(Path.GetRelativePath(root, f).Replace('\\', '/')))
+            .SelectMany(f => File.ReadLines(f).Select((line, i) => (File: f, Number: i + 1, Line: line)))
+            .Where(l => l.Line.Length > Longest && !AText().IsMatch(l.Line))
+            .Select(l => $"{Path.GetRelativePath(root, l.File)}:{l.Number} has {l.Line.Length}: {l.Line.Trim()[..60]}");
+        Assert.Empty(long_);
+    }
+
+    [GeneratedRegex("(^|/)(bin|obj|Migrations)/|schema\\.d\\.ts$")]
+    private static partial Regex Made();
+
+    [GeneratedRegex("""^\s*([?:+]|return|=>|\w+:)?\s*[$@]*["'`].*["'`][,;)\s]*$""")]
+    private static partial Regex AText();
+}
