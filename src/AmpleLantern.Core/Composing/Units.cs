@@ -193,7 +193,7 @@ internal static class Units
         var plan = new Plan("candidates", numbered);
         var context = new ScreenContext(plan, PlanExpansion.Expand(plan, request.Tempo, knowledge), school, request.Tempo, knowledge);
         var caps = new Caps(Screener.Triggered(request.Subject, school, knowledge), context);
-        var permitted = units.Where(u => caps.On(u.Steps).All(x => x.Effect.Outcome > Outcome.Avoid)).ToList();
+        var permitted = units.Where(u => caps.On(u.Steps).All(x => x.Ruling.Outcome > Outcome.Avoid)).ToList();
         // Work of a flow moves to another position only when its own is not allowed; points may be held in any.
         return
         [

@@ -14,6 +14,9 @@ public enum EffectKind
     /// <summary>A joint is moved: per cent of its range.</summary>
     MovesJoint,
 
+    /// <summary>The client lies with a joint so far moved: per cent of its range.</summary>
+    HoldsJoint,
+
     /// <summary>A joint is drawn apart: newtons.</summary>
     PullsJoint,
 

@@ -86,29 +86,48 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
         static double Left(double? supportPercent) => (Whole - (supportPercent ?? 0)) / Whole;
     }
 
+    /// <summary>The lightest a step can be given: who stands on somebody cannot be lighter than the aid makes them.</summary>
+    public int LeastLevel(PlanStep step)
+    {
+        var (technique, contact) = (knowledge.Techniques[step.Technique], knowledge.Contacts[step.Contact]);
+        if (knowledge.Pressure.MechanicsOf(step.Stance, any => knowledge.Is(technique, any), contact.Family) is not { Kind: MechanicsKind.Weight } m)
+        {
+            return 1;
+        }
+
+        var area = giver.AreaCm2(contact);
+        var newtons = giver.MassKg * (Whole - (m.Support?.Most ?? 0)) / Whole * PractitionerBody.Gravity / contact.Spots;
+        return Levels.Of(area, step.Region, null, knowledge).At(ContactPressure.KPa(newtons, area));
+    }
+
     private bool Bears(PlanStep step, Technique technique, Contact contact) =>
         Bearing.Contains(contact.Family) || knowledge.Stances[step.Stance].CarriedBy == "client" || knowledge.Is(technique, Trait.Leans);
 
     private IEnumerable<BodyEffect> Joints(PlanStep step, Technique technique)
     {
         var range = step.RangePercent ?? Whole;
-        var moved = (technique.Moves ?? [])
-            .Select(m => m with { Share = m.Share * range / Whole })
-            .Concat(knowledge.Positions[step.Position].Moves ?? []);
+        var moved = (technique.Moves ?? []).Select(m => m with { Share = m.Share * range / Whole });
         // What was never said is not nothing: then it may move whatever is near, all the way.
         if ((technique.Moves is null ? Whole : technique.MovesNearby) is { } share)
         {
             moved = moved.Concat(Near(step).Select(m => new Moved(m.Id, share * range / Whole)));
         }
 
-        foreach (var (move, most) in moved.GroupBy(m => m.Move).Select(g => (knowledge.JointMoves[g.Key], g.Max(m => m.Share))))
+        return Moved(moved, EffectKind.MovesJoint, "", step).Concat(
+            Moved(knowledge.Positions[step.Position].Moves ?? [], EffectKind.HoldsJoint, "lies so that it ", step)
+        );
+    }
+
+    private IEnumerable<BodyEffect> Moved(IEnumerable<Moved> all, EffectKind kind, string said, PlanStep step)
+    {
+        foreach (var (move, most) in all.GroupBy(m => m.Move).Select(g => (knowledge.JointMoves[g.Key], g.Max(m => m.Share))))
         {
             var joint = knowledge.BodyJoints[move.Joint];
             var newtons = move.Newtons * most / Whole;
             yield return new(
-                move.Pulls ? EffectKind.PullsJoint : EffectKind.MovesJoint,
+                move.Pulls ? EffectKind.PullsJoint : kind,
                 joint.Id,
-                move.Pulls ? $"{move.Name} with {newtons:0} N" : $"{move.Name} to {most} % of its range",
+                move.Pulls ? $"{move.Name} with {newtons:0} N" : $"{said}{move.Name} to {most} % of its range",
                 joint.Sided ? step.Side : null,
                 newtons ?? most,
                 move.Id
@@ -119,13 +138,13 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
     /// <summary>Every movement, pulls apart, of the joints whose skin is worked.</summary>
     private IEnumerable<JointMove> Near(PlanStep step) =>
         knowledge.JointMoves.All.Where(m =>
-            !m.Pulls && knowledge.BodyJoints[m.Joint].Regions.Any(r => knowledge.Overlap(r, step.Region) || Touch(r, step.Region))
+            !m.Pulls && knowledge.BodyJoints[m.Joint].Regions.Any(r => knowledge.Meets(r, step.Region))
         );
 
     private IEnumerable<BodyEffect> Vessels(PlanStep step, Technique technique)
     {
         var shuts = knowledge.Is(technique, Trait.HoldsBackBlood);
-        foreach (var vessel in knowledge.Vessels.All.Where(v => v.Regions.Any(r => Touch(r, step.Region))))
+        foreach (var vessel in knowledge.Vessels.All.Where(v => v.Regions.Any(r => knowledge.Meets(r, step.Region))))
         {
             yield return shuts
                 ? new(
@@ -218,7 +237,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
 
     private IEnumerable<BodyEffect> Places(PlanStep step)
     {
-        foreach (var region in knowledge.Regions.All.Where(r => r.Vulnerable && (r.Id == step.Region || Touch(r.Id, step.Region))))
+        foreach (var region in knowledge.Regions.All.Where(r => r.Vulnerable && knowledge.Meets(r.Id, step.Region)))
         {
             yield return new(EffectKind.TouchesVulnerable, region.Id, $"touches a place that needs a yes: {Low(region.Name)}", step.Side);
         }
@@ -232,9 +251,6 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
             }
         }
     }
-
-    private bool Touch(string region, string other) =>
-        region == other || knowledge.Once(k => new SkinShared(k.Regions.All)).Touch(region, other);
 
     /// <summary>Minutes the client has lain the same way by the end of each step, turning not counted.</summary>
     private Dictionary<string, double> MinutesOnEnd(Expansion expansion)
@@ -252,15 +268,4 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
     }
 
     private static string Low(string name) => name.Length > 1 && char.IsUpper(name[1]) ? name : char.ToLowerInvariant(name[0]) + name[1..];
-}
-
-/// <summary>Which regions have skin in common, worked out once.</summary>
-internal sealed class SkinShared(IReadOnlyList<Region> regions)
-{
-    private readonly HashSet<(string, string)> pairs =
-    [
-        .. regions.SelectMany(a => regions.Where(b => a.Overlaps(b)).Select(b => (a.Id, b.Id))),
-    ];
-
-    public bool Touch(string one, string other) => pairs.Contains((one, other));
 }

@@ -19,22 +19,29 @@ public static class Conditions
     private static readonly FactStatus[] CountsAsPresent = [FactStatus.Known, FactStatus.Suspected];
 
     /// <returns>All entries that make the condition hold; empty when it does not.</returns>
-    public static IReadOnlyList<Trigger> Triggers(Condition when, ScreenSubject subject, School school, PracticeKnowledge knowledge)
+    public static IReadOnlyList<Trigger> Triggers(Condition when, ScreenSubject subject, School school, PracticeKnowledge knowledge) =>
+        Triggers(when, new(subject, school, knowledge, true));
+
+    /// <param name="Strict">What was not said counts as if it were; under a "not" it does not, so that it is read at its worst there too.</param>
+    private sealed record Asked(ScreenSubject Subject, School School, PracticeKnowledge Knowledge, bool Strict);
+
+    private static IReadOnlyList<Trigger> Triggers(Condition when, Asked asked)
     {
+        var (subject, school, knowledge, _) = asked;
         if (when.Any is { } any)
         {
-            return [.. any.SelectMany(c => Triggers(c, subject, school, knowledge))];
+            return [.. any.SelectMany(c => Triggers(c, asked))];
         }
 
         if (when.All is { } all)
         {
-            var each = all.Select(c => Triggers(c, subject, school, knowledge)).ToList();
+            var each = all.Select(c => Triggers(c, asked)).ToList();
             return each.All(t => t.Count > 0) ? [.. each.SelectMany(t => t)] : [];
         }
 
         if (when.Not is { } not)
         {
-            return Triggers(not, subject, school, knowledge).Count == 0 ? [Silent] : [];
+            return Triggers(not, asked with { Strict = !asked.Strict }).Count == 0 ? [Silent] : [];
         }
 
         if (when.Always)
@@ -44,7 +51,7 @@ public static class Conditions
 
         if (when.As is { } other)
         {
-            return Triggers(knowledge.Rules[other].When, subject, school, knowledge);
+            return Triggers(knowledge.Rules[other].When, asked);
         }
 
         if (when.School is { } choice)
@@ -52,14 +59,25 @@ public static class Conditions
             return school.Chose(choice.Question, knowledge) == choice.Choice ? [Silent] : [];
         }
 
-        return when.Age is { } age ? Aged(age, subject, school) : Facts(when, subject, knowledge);
+        if (when.AtLeast is { } several)
+        {
+            var each = several.Of.Select(c => Triggers(c, asked)).Where(t => t.Count > 0).ToList();
+            return each.Count >= several.Count ? [.. each.SelectMany(t => t)] : [];
+        }
+
+        if (when.AgeFrom is { } from)
+        {
+            return subject.Age >= from ? [new("age", $"{subject.Age} years old", null)] : [];
+        }
+
+        return when.Age is { } age ? Aged(age, subject, school) : Facts(when, asked);
     }
 
     /// <summary>Every fact id a condition asks about, those of rules it points to included.</summary>
     public static IEnumerable<string> FactsAsked(Condition when, PracticeKnowledge? knowledge = null) =>
         new[] { when.Fact }
             .OfType<string>()
-            .Concat((when.Any ?? []).Concat(when.All ?? []).SelectMany(c => FactsAsked(c, knowledge)))
+            .Concat((when.Any ?? []).Concat(when.All ?? []).Concat(when.AtLeast?.Of ?? []).SelectMany(c => FactsAsked(c, knowledge)))
             .Concat(when.Not is { } not ? FactsAsked(not, knowledge) : [])
             .Concat(when.As is { } other && knowledge?.Rules.Find(other) is { } rule ? FactsAsked(rule.When, knowledge) : []);
 
@@ -77,6 +95,8 @@ public static class Conditions
             { As: { } rule } => Spoken(knowledge.Rules[rule].When, knowledge),
             { School: { } choice } =>
                 $"{knowledge.Disagreements[choice.Question].Name}: {knowledge.Disagreements[choice.Question].Option(choice.Choice).Name}",
+            { AtLeast: { } several } => $"{several.Count} of: {string.Join(", ", several.Of.Select(c => Spoken(c, knowledge)))}",
+            { AgeFrom: { } years } => $"from {years} years",
             { Age: { } age } => age is AgeCondition.Child ? "children" : "older adults",
             _ => Fact(when, knowledge),
         };
@@ -94,6 +114,8 @@ public static class Conditions
                 string.Create(CultureInfo.InvariantCulture, $"{d.Key} {d.Value:0.##} or more")
             )
         );
+        said.AddRange(when.Regions is { } places ? [string.Join(" or ", places.Select(knowledge.PlaceName))] : []);
+        said.AddRange(when.PlaceNotSaid ? ["place not said"] : []);
         said.AddRange(when.Side is { } side ? [side.ToString().ToLowerInvariant()] : []);
         said.AddRange(when.PregnancyWeeksFrom is { } from ? [$"from {from} weeks"] : []);
         said.AddRange(when.PregnancyWeeksBelow is { } below ? [$"before {below} weeks"] : []);
@@ -114,12 +136,13 @@ public static class Conditions
             _ => [],
         };
 
-    private static List<Trigger> Facts(Condition when, ScreenSubject subject, KnowledgeBase knowledge)
+    private static List<Trigger> Facts(Condition when, Asked asked)
     {
+        var (subject, _, knowledge, strict) = asked;
         List<Trigger>? found = null;
         foreach (var f in subject.Facts)
         {
-            if (f.Fact == when.Fact && Holds(f, when, subject.Date, knowledge))
+            if (f.Fact == when.Fact && Holds(f, when, subject.Date, strict && !when.SaidOnly, knowledge))
             {
                 (found ??= []).Add(new(f.Fact, Saying(f, subject.Date, knowledge), f));
             }
@@ -128,21 +151,37 @@ public static class Conditions
         return found ?? [];
     }
 
-    private static bool Holds(FactEntry entry, Condition when, LocalDate on, KnowledgeBase knowledge)
+    private static bool Holds(FactEntry entry, Condition when, LocalDate on, bool strict, KnowledgeBase knowledge)
     {
-        var statuses = when.Status ?? CountsAsPresent;
-        // What is past has an end: it is the status that counts then, not whether it still goes on.
-        var holds =
-            entry.Status is FactStatus.Past ? statuses.Contains(FactStatus.Past) : entry.HoldsOn(on) && statuses.Contains(entry.Status);
-        return holds
-            && (when.Detail ?? new Dictionary<string, string>()).All(d => entry.Of(d.Key) == d.Value)
+        return Present(entry, when.Status ?? CountsAsPresent, on, knowledge)
+            && (when.Detail ?? new Dictionary<string, string>()).All(d => entry.Of(d.Key) is { } said ? said == d.Value : strict)
             && (when.DetailFrom ?? new Dictionary<string, double>()).All(d =>
-                double.TryParse(entry.Of(d.Key), NumberStyles.Float, CultureInfo.InvariantCulture, out var value) && value >= d.Value
+                entry.Of(d.Key) is { } said
+                    ? SaidNumber.Of(said) is { } value && value >= d.Value
+                    : strict
             )
             && (when.Side is not { } side || entry.Side is null or Side.Both || entry.Side == side)
-            && (when.WithinDays is not { } days || entry.Since is not { } since || Period.DaysBetween(since, on) <= days)
+            && (when.WithinDays is not { } days || (entry.Since is { } since ? Period.DaysBetween(since, on) <= days : strict))
+            && (!when.PlaceNotSaid || entry.Region is null)
+            && (when.Regions is not { } places || (entry.Region is { } at ? places.Any(p => knowledge.Overlap(p, at) || knowledge.Meets(p, at)) : strict))
             && (when.PregnancyWeeksFrom is not { } from || (FactCheck.PregnancyDays(entry, on, knowledge)?.Most ?? from * 7) >= from * 7)
             && (when.PregnancyWeeksBelow is not { } below || (FactCheck.PregnancyDays(entry, on, knowledge)?.Least ?? 0) < below * 7);
+    }
+
+    /// <summary>
+    /// Whether an entry counts among some statuses on a day. What is past has an end, so then only its status counts; but what lasts for life is
+    /// there still, and what was a short while ago, or nobody knows when, counts as if it were.
+    /// </summary>
+    private static bool Present(FactEntry entry, IReadOnlyList<FactStatus> statuses, LocalDate on, KnowledgeBase knowledge)
+    {
+        if (entry.Status is not FactStatus.Past)
+        {
+            return entry.HoldsOn(on) && statuses.Contains(entry.Status);
+        }
+
+        var fact = knowledge.Facts[entry.Fact];
+        var still = fact.Lasting || fact.RecentDays is { } days && (entry.Since is not { } since || Period.DaysBetween(since, on) <= days);
+        return statuses.Contains(FactStatus.Past) || still && statuses.Contains(FactStatus.Known);
     }
 
     /// <summary>A fact as it is said on a day: name, side, how sure, weeks of a pregnancy, since when.</summary>

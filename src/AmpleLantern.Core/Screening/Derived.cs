@@ -70,10 +70,15 @@ public static class Derived
             open.Add(
                 new(
                     [FactWords.MedicineFact],
-                    $"The medicine {(name is null ? "has no name" : $"'{name}' is not in our list")}: read as a blood thinner until you know what it is for. Ask to see the packet."
+                    $"The medicine {(name is null ? "has no name" : $"'{name}' is not in our list")}: nobody here knows what it does. Ask to see the packet before deep work."
                 )
             );
             return;
+        }
+
+        if (!known.Also.Prepend(known.Name).Any(w => Spelling.Plain(w) == Spelling.Plain(name!)))
+        {
+            open.Add(new([FactWords.MedicineFact], $"'{name}' is read as {known.Name}. Correct the name if it is another."));
         }
 
         foreach (var means in known.Means)
@@ -91,7 +96,7 @@ public static class Derived
                 facts.Remove(denied);
             }
 
-            facts.Add(means with { Since = medicine.Since, Until = medicine.Until, Detail = medicine.Detail });
+            facts.Add(means with { Since = medicine.Since, Until = medicine.Until, Detail = means.Detail ?? medicine.Detail });
         }
     }
 

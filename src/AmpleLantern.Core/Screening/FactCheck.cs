@@ -101,7 +101,7 @@ public static class FactCheck
             );
         }
 
-        if (entry.Region is { } region && !knowledge.Regions.Has(region) && region is not ("leg" or "arm"))
+        if (entry.Region is { } region && !knowledge.IsPlace(region))
         {
             throw new RefusalException(
                 "unknown-region",

@@ -116,13 +116,31 @@ public sealed class FactWords
             ];
     }
 
-    /// <summary>The medicine with exactly this name, or null.</summary>
+    /// <summary>The medicine of this name; failing that the only one so close to it that a slip of the pen explains it.</summary>
     public static Term? Medicine(string name, KnowledgeBase knowledge)
     {
         var asked = Spelling.Plain(name);
-        return knowledge.Terms.All.FirstOrDefault(t =>
-            t.Kind == MedicineFact && t.Also.Prepend(t.Name).Any(w => Spelling.Plain(w) == asked)
-        );
+        var all = knowledge.Once(k => new Medicines(k.Terms.All)).All;
+        if (all.FirstOrDefault(m => m.Plain == asked).Term is { } exact)
+        {
+            return exact;
+        }
+
+        var slips = asked.Length / LettersForASlip;
+        return slips > 0 && all.Where(m => Spelling.Apart(m.Plain, asked) <= slips).Select(m => m.Term).Distinct().Take(2).ToList() is [var one]
+            ? one
+            : null;
+    }
+
+    /// <summary>One slip in so many letters; short names have too many neighbours.</summary>
+    private const int LettersForASlip = 5;
+
+    private sealed class Medicines(IReadOnlyList<Term> terms)
+    {
+        public IReadOnlyList<(string Plain, Term Term)> All { get; } =
+        [
+            .. terms.Where(t => t.Kind == MedicineFact).SelectMany(t => t.Also.Prepend(t.Name).Select(w => (Spelling.Plain(w), t))),
+        ];
     }
 
     private static IReadOnlyList<FactEntry> Noted(Term term) =>

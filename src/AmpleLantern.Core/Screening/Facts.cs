@@ -52,6 +52,12 @@ public sealed record FactDefinition : IKnown
     /// <summary>May be known more than once: a medicine each, a region each.</summary>
     public bool Several { get; init; }
 
+    /// <summary>Said as past it is there still: a replaced joint, thin bones, nodes taken out.</summary>
+    public bool Lasting { get; init; }
+
+    /// <summary>Said as past it counts as present for so many days from its date; without a date, always.</summary>
+    public int? RecentDays { get; init; }
+
     /// <summary>Follows from other facts and is never asked.</summary>
     public bool Derived { get; init; }
 
@@ -63,7 +69,18 @@ public sealed record FactDefinition : IKnown
 public sealed record OpenCode(string System, string Code);
 
 /// <summary>A detail of a fact: its key, label and kind (date, text, number or one of the choices).</summary>
-public sealed record FactDetail(string Key, string Name, string Kind, IReadOnlyList<string>? Choices = null);
+/// <param name="Least">The least number anybody can have.</param>
+/// <param name="Most">The most.</param>
+/// <param name="Below">Key of a number it stays below: the lower of two readings.</param>
+public sealed record FactDetail(
+    string Key,
+    string Name,
+    string Kind,
+    IReadOnlyList<string>? Choices = null,
+    double? Least = null,
+    double? Most = null,
+    string? Below = null
+);
 
 /// <summary>A fact as recorded for one client.</summary>
 /// <param name="Detail">Values by key; dates in ISO form.</param>

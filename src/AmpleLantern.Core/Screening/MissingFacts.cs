@@ -35,6 +35,7 @@ public static class MissingFacts
     /// </returns>
     public static IReadOnlyList<MissingFact> For(ScreenSubject subject, Plan plan, School school, PracticeKnowledge knowledge)
     {
+        var touching = new Touching(knowledge);
         var asked = subject.Facts.Select(f => f.Fact).ToHashSet();
         return
         [
@@ -44,11 +45,11 @@ public static class MissingFacts
                         .FactsAsked(r.When, knowledge)
                         .Distinct()
                         .Where(f => !asked.Contains(f) && Askable(knowledge.Facts[f]))
-                        .SelectMany(f => r.Then.Select(e => (Fact: f, Rule: r, Effect: e, Steps: Touched(e, plan, knowledge))))
+                        .SelectMany(f => r.Then.Select(e => (Fact: f, Rule: r, Ruling: e, Steps: Touched(e, plan, touching))))
                 )
-                .Where(x => x.Effect.Outcome is not Outcome.Note && (x.Effect.On is null || x.Steps.Count > 0))
+                .Where(x => x.Ruling.Outcome is not Outcome.Note && (x.Ruling.On is null || x.Steps.Count > 0))
                 .GroupBy(x => x.Fact)
-                .Select(g => Missing(g.Key, g.OrderBy(x => x.Effect.Outcome).First(), knowledge))
+                .Select(g => Missing(g.Key, g.OrderBy(x => x.Ruling.Outcome).First(), knowledge))
                 .Concat(Consents(subject, plan, knowledge))
                 .OrderBy(m => m.Strongest)
                 .ThenBy(m => m.Fact, StringComparer.Ordinal),
@@ -79,12 +80,12 @@ public static class MissingFacts
             ));
     }
 
-    private static List<string> Touched(Effect effect, Plan plan, PracticeKnowledge knowledge) =>
-        effect.On is null ? [] : [.. plan.Steps.Where(s => Touching.Touches(effect.On, null, s, knowledge)).Select(s => s.Name).Distinct()];
+    private static List<string> Touched(Ruling ruling, Plan plan, Touching touching) =>
+        ruling.On is null ? [] : [.. plan.Steps.Where(s => touching.Touches(ruling.On, null, s)).Select(s => s.Name).Distinct()];
 
     private static MissingFact Missing(
         string fact,
-        (string Fact, Rule Rule, Effect Effect, List<string> Steps) strongest,
+        (string Fact, Rule Rule, Ruling Ruling, List<string> Steps) strongest,
         PracticeKnowledge knowledge
     )
     {
@@ -92,8 +93,8 @@ public static class MissingFacts
         return new(
             fact,
             definition.Question,
-            strongest.Effect.Outcome,
-            strongest.Effect.Say ?? strongest.Rule.Title,
+            strongest.Ruling.Outcome,
+            strongest.Ruling.Say ?? strongest.Rule.Title,
             strongest.Steps,
             definition.Scope,
             StrictAnswer: fact

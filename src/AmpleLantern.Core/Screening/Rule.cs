@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Effects;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Techniques;
@@ -28,9 +29,9 @@ public static class Outcomes
     public static bool NeedsAnswer(this Outcome outcome) => outcome is not Outcome.Note;
 }
 
-/// <summary>A rule of practice: facts in, effects on a plan out. Rules are data; none is code.</summary>
+/// <summary>A rule of practice: facts in, rulings on a plan out. Rules are data; none is code.</summary>
 /// <param name="Title">What a colleague would say, short.</param>
-/// <param name="Then">Its effects; one rule may forbid one thing and cap another.</param>
+/// <param name="Then">Its rulings; one rule may forbid one thing and cap another.</param>
 /// <param name="Instead">What to do instead: ids of replacements, or plain words.</param>
 /// <param name="UnlessSchool">Choice of a school profile under which the rule only notes; it never falls silent.</param>
 [Kind("rules", "rule")]
@@ -39,7 +40,7 @@ public sealed record Rule(
     string Title,
     Source Source,
     Condition When,
-    IReadOnlyList<Effect> Then,
+    IReadOnlyList<Ruling> Then,
     string Why,
     IReadOnlyList<string> Instead,
     IReadOnlyList<RuleCase> Cases,
@@ -61,8 +62,17 @@ public sealed record Condition
     /// <summary>Which statuses count; known and suspected when not given.</summary>
     public IReadOnlyList<FactStatus>? Status { get; init; }
 
-    /// <summary>Values a detail must have.</summary>
+    /// <summary>Values a detail must have. What was not said is read at its worst.</summary>
     public IReadOnlyDictionary<string, string>? Detail { get; init; }
+
+    /// <summary>A detail or date that was not said does not count here, because another rule reads it at its worst.</summary>
+    public bool SaidOnly { get; init; }
+
+    /// <summary>Whole years reached.</summary>
+    public int? AgeFrom { get; init; }
+
+    /// <summary>So many of several conditions hold, each counted once.</summary>
+    public Several? AtLeast { get; init; }
 
     /// <summary>The fact began at most this many days ago; a fact without a date counts as recent.</summary>
     public int? WithinDays { get; init; }
@@ -84,7 +94,7 @@ public sealed record Condition
     /// <summary>Whole weeks not reached; without dates the strict reading is that they are not.</summary>
     public int? PregnancyWeeksBelow { get; init; }
 
-    /// <summary>Numbers a detail must reach; a detail not given does not reach them.</summary>
+    /// <summary>Numbers a detail must reach. What was not said is read at its worst.</summary>
     public IReadOnlyDictionary<string, double>? DetailFrom { get; init; }
 
     /// <summary>Holds where the school profile made this choice.</summary>
@@ -93,9 +103,18 @@ public sealed record Condition
     /// <summary>Holds when the condition of another rule, named by id, does.</summary>
     public string? As { get; init; }
 
+    /// <summary>The fact is at one of these places (regions, limbs, areas), or where it is was not said.</summary>
+    public IReadOnlyList<string>? Regions { get; init; }
+
+    /// <summary>Where it is was not said.</summary>
+    public bool PlaceNotSaid { get; init; }
+
     /// <summary>The fact is on this side, on both, or its side was not said.</summary>
     public Side? Side { get; init; }
 }
+
+/// <summary>Conditions that weigh together.</summary>
+public sealed record Several(int Count, IReadOnlyList<Condition> Of);
 
 /// <summary>An age group whose border the school profile sets.</summary>
 public enum AgeCondition
@@ -104,13 +123,25 @@ public enum AgeCondition
     OlderAdult,
 }
 
-/// <summary>One effect of a rule. Without a target it concerns the whole visit.</summary>
+/// <summary>One thing a rule asks for. Without a target it concerns the whole visit.</summary>
 /// <param name="Refer">A physician is to look before this part is worked: a ground for a letter although the rest may be treated.</param>
-public sealed record Effect(Outcome Outcome, Target? On = null, Cap? Cap = null, string? Say = null, bool Refer = false);
+public sealed record Ruling(Outcome Outcome, Target? On = null, Cap? Cap = null, string? Say = null, bool Refer = false);
 
-/// <summary>The steps an effect touches: those that match every member given.</summary>
+/// <summary>
+/// The steps a ruling touches: those that match every member given. Where it speaks of effects, regions and the fact's side, region and
+/// limb are those of the effect (the joint that is moved), else those of the step.
+/// </summary>
 public sealed record Target
 {
+    /// <summary>Steps with an effect of one of these classes.</summary>
+    [RefersTo<EffectClass>]
+    public IReadOnlyList<string>? Does { get; init; }
+
+    /// <summary>Steps with an effect of one of these descriptions.</summary>
+    public IReadOnlyList<EffectAsked>? Effects { get; init; }
+
+    public bool SpeaksOfEffects => Does is not null || Effects is not null;
+
     [RefersTo<TechniqueFamily>]
     public IReadOnlyList<string>? Families { get; init; }
 
@@ -131,6 +162,9 @@ public sealed record Target
 
     /// <summary>Only on the region or limb the fact names.</summary>
     public bool SameRegion { get; init; }
+
+    /// <summary>Only on the limb of the region the fact names: what hangs below it.</summary>
+    public bool SameLimb { get; init; }
 
     /// <summary>Steps in a run of matching steps longer than this.</summary>
     public int? ContinuousOverSeconds { get; init; }

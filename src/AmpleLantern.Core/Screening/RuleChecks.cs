@@ -23,26 +23,35 @@ public static class RuleChecks
             .. rule.Then.SelectMany(
                 (e, i) =>
                     Regions(e, k)
+                        .Concat(Effects(e, k))
                         .Concat(Cap(e.Cap, k.PlanLimits).Select(why => new Flaw("/cap", why)))
                         .Select(f => f with { Path = $"/then/{i}{f.Path}" })
             ),
         ];
 
-    /// <summary>A rule may speak of a whole limb as if it were a region.</summary>
-    private static IEnumerable<Flaw> Regions(Effect effect, KnowledgeBase k) =>
-        (effect.On?.Regions ?? [])
-            .Select((id, i) => (i, Why: k.Regions.All.Any(r => r.Limb == id) ? null : k.Regions.Missing(id)))
+    /// <summary>A rule may speak of a whole limb or an area as if it were a region.</summary>
+    private static IEnumerable<Flaw> Regions(Ruling ruling, KnowledgeBase k) =>
+        (ruling.On?.Regions ?? [])
+            .Select((id, i) => (i, Why: k.IsPlace(id) ? null : k.Regions.Missing(id)))
             .Where(x => x.Why is not null)
             .Select(x => new Flaw($"/on/regions/{x.i}", x.Why!));
 
+    private static IEnumerable<Flaw> Effects(Ruling ruling, KnowledgeBase k) =>
+        (ruling.On?.Effects ?? []).SelectMany((e, i) => e.Flaws(k).Select(f => f with { Path = $"/on/effects/{i}{f.Path}" }));
+
     private static IEnumerable<Condition> Members(Condition when) =>
-        (when.Any ?? []).Concat(when.All ?? []).Concat(when.Not is { } not ? [not] : []).SelectMany(Members).Prepend(when);
+        (when.Any ?? []).Concat(when.All ?? []).Concat(when.AtLeast?.Of ?? []).Concat(when.Not is { } not ? [not] : []).SelectMany(Members).Prepend(when);
 
     private static IEnumerable<string> Condition(Condition c, Rule rule, PracticeKnowledge k)
     {
-        if (c is { Fact: null, Any: null or [], All: null or [], Not: null, Always: false, As: null, School: null, Age: null })
+        if (c is { Fact: null, Any: null or [], All: null or [], Not: null, Always: false, As: null, School: null, Age: null, AgeFrom: null, AtLeast: null })
         {
             yield return "Say when the rule holds: name a fact, an age, a school's choice, another rule, or that it always holds.";
+        }
+
+        foreach (var missing in (c.Regions ?? []).Where(r => !k.IsPlace(r)).Select(r => k.Regions.Missing(r)!))
+        {
+            yield return missing;
         }
 
         if (c.As is { } other)

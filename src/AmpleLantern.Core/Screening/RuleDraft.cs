@@ -37,7 +37,7 @@ public sealed record RuleDraft(
     /// <summary>
     /// What it asks for. A fact on one side concerns the work on that side; without any step named it concerns the whole visit.
     /// </summary>
-    public IReadOnlyList<Effect> Then()
+    public IReadOnlyList<Ruling> Then()
     {
         static IReadOnlyList<string>? One(string? id) => id is { Length: > 0 } ? [id] : null;
         var cap = Outcome is Outcome.Modify ? Level : null;

@@ -124,19 +124,19 @@ public static class Screener
             }
             : rule;
 
-    private static Finding Finding(Rule rule, Effect effect, IReadOnlyList<Trigger> triggers, ScreenContext context)
+    private static Finding Finding(Rule rule, Ruling ruling, IReadOnlyList<Trigger> triggers, ScreenContext context)
     {
         var knowledge = context.Knowledge;
-        var ordered = effect.On is null ? [] : Touching.Steps(effect, triggers, context);
+        var ordered = ruling.On is null ? [] : context.Touching.Steps(ruling, triggers, context);
         var schools = rule.UnlessSchool is { } choice
             ? knowledge.Schools.All.Where(s => s.Chose(choice.Question, knowledge) != choice.Choice).Select(s => s.Name).ToList()
             : [];
         var trigger = triggers.FirstOrDefault(t => t.Fact.Length > 0) ?? triggers[0];
         return new()
         {
-            Outcome = effect.Outcome,
+            Outcome = ruling.Outcome,
             Rule = rule.Id,
-            Title = effect.Say ?? rule.Title,
+            Title = ruling.Say ?? rule.Title,
             Fact = trigger.Fact,
             Because = string.Join("; ", triggers.Select(t => t.Saying).Where(s => s.Length > 0).Distinct().Order(StringComparer.Ordinal)),
             Steps = ordered,
@@ -144,10 +144,10 @@ public static class Screener
             Instead = [.. rule.Instead.Select(i => knowledge.Replacements.Find(i)?.Saying ?? i)],
             Source = rule.Source.ToString(),
             Schools = schools,
-            Cap = effect.Cap,
-            WholeVisit = effect.On is null,
+            Cap = ruling.Cap,
+            WholeVisit = ruling.On is null,
             When = Conditions.Spoken(rule.When, knowledge),
-            Refer = effect.Refer,
+            Refer = ruling.Refer,
         };
     }
 
@@ -155,4 +155,8 @@ public static class Screener
 }
 
 /// <summary>What screening a plan needs besides the person.</summary>
-public sealed record ScreenContext(Plan Plan, Expansion Expansion, School School, Tempo Tempo, PracticeKnowledge Knowledge);
+public sealed record ScreenContext(Plan Plan, Expansion Expansion, School School, Tempo Tempo, PracticeKnowledge Knowledge)
+{
+    /// <summary>What the steps do is worked out once, however the plan is changed.</summary>
+    internal Touching Touching { get; } = new(Knowledge);
+}

@@ -28,7 +28,7 @@ public static class Swaps
     }
 
     /// <summary>What a way makes of a step, and what then stands on it. Several findings ask about the same.</summary>
-    private sealed record Tried(IReadOnlyList<PlanStep> After, IReadOnlyList<(Rule Rule, Effect Effect)> Standing, double Added);
+    private sealed record Tried(IReadOnlyList<PlanStep> After, IReadOnlyList<(Rule Rule, Ruling Ruling)> Standing, double Added);
 
     /// <summary>The plan with one swap carried out; what comes in keeps to the caps of the day.</summary>
     /// <exception cref="RefusalException">The plan has no such step any more.</exception>
@@ -109,14 +109,14 @@ public static class Swaps
     /// </summary>
     private static bool Better(
         Finding finding,
-        IReadOnlyList<(Rule Rule, Effect Effect)> stood,
-        IReadOnlyList<(Rule Rule, Effect Effect)> standing
+        IReadOnlyList<(Rule Rule, Ruling Ruling)> stood,
+        IReadOnlyList<(Rule Rule, Ruling Ruling)> standing
     ) =>
         standing.All(x =>
-            x.Effect.Outcome > finding.Outcome
+            x.Ruling.Outcome > finding.Outcome
             || finding.Outcome is Outcome.Modify
                 && stood.Contains(x)
-                && !(x.Rule.Id == finding.Rule && x.Effect.Outcome == finding.Outcome && (x.Effect.Say ?? x.Rule.Title) == finding.Title)
+                && !(x.Rule.Id == finding.Rule && x.Ruling.Outcome == finding.Outcome && (x.Ruling.Say ?? x.Rule.Title) == finding.Title)
         );
 
     /// <summary>Whether nothing that takes time has changed.</summary>
@@ -133,7 +133,7 @@ public static class Swaps
 /// <summary>What the triggered rules ask of single steps: what stands on one, and how far it may go.</summary>
 public sealed class Caps(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Triggers)> triggered, ScreenContext context)
 {
-    private readonly List<(Rule Rule, Effect Effect, IReadOnlyList<Trigger> Triggers)> effects =
+    private readonly List<(Rule Rule, Ruling Ruling, IReadOnlyList<Trigger> Triggers)> rulings =
     [
         .. triggered.SelectMany(t =>
             t.Rule.Then.Where(e => e.On is not null && e.Outcome is Outcome.Avoid or Outcome.Modify && e.On is not null)
@@ -141,7 +141,7 @@ public sealed class Caps(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Trigge
         ),
     ];
 
-    private readonly Dictionary<PlanStep, IReadOnlyList<(Rule Rule, Effect Effect)>> standing = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<PlanStep, IReadOnlyList<(Rule Rule, Ruling Ruling)>> standing = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<string, IReadOnlyList<(string Kind, string Id, string Saying)>> ways = [];
 
     /// <summary>The ways round a step are the same for every finding on it.</summary>
@@ -150,31 +150,31 @@ public sealed class Caps(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Trigge
         Func<IEnumerable<(string Kind, string Id, string Saying)>> find
     ) => ways.TryGetValue(step.Id, out var found) ? found : ways[step.Id] = [.. find()];
 
-    /// <summary>The effects of avoid and modify that stand on a step. A cap the step keeps to does not.</summary>
-    public IReadOnlyList<(Rule Rule, Effect Effect)> On(PlanStep step) =>
+    /// <summary>The rulings of avoid and modify that stand on a step. A cap the step keeps to does not.</summary>
+    public IReadOnlyList<(Rule Rule, Ruling Ruling)> On(PlanStep step) =>
         standing.TryGetValue(step, out var known) ? known : standing[step] = Standing(step);
 
-    /// <summary>The effects that stand on any of several steps.</summary>
-    public IEnumerable<(Rule Rule, Effect Effect)> On(IEnumerable<PlanStep> steps) => steps.SelectMany(On);
+    /// <summary>The rulings that stand on any of several steps.</summary>
+    public IEnumerable<(Rule Rule, Ruling Ruling)> On(IEnumerable<PlanStep> steps) => steps.SelectMany(On);
 
     /// <summary>New steps keep to the caps of level, hold, range and pace that stand today; the strictest wins.</summary>
     public IReadOnlyList<PlanStep> Capped(IReadOnlyList<PlanStep> steps) => [.. steps.Select(Capped)];
 
     /// <summary>Points of a step that some finding takes out.</summary>
     public IReadOnlySet<string> PointsOut(PlanStep step) =>
-        effects
-            .Where(x => x.Effect is { Outcome: Outcome.Avoid, On: { Points: not null } or { PointCautions: not null } } && Touch(x, step))
-            .SelectMany(x => Touching.PointsMeant(x.Effect.On!, step, context.Knowledge))
+        rulings
+            .Where(x => x.Ruling is { Outcome: Outcome.Avoid, On: { Points: not null } or { PointCautions: not null } } && Touch(x, step))
+            .SelectMany(x => context.Touching.PointsMeant(x.Ruling.On!, step))
             .ToHashSet();
 
-    private List<(Rule Rule, Effect Effect)> Standing(PlanStep step)
+    private List<(Rule Rule, Ruling Ruling)> Standing(PlanStep step)
     {
-        var found = new List<(Rule, Effect)>();
-        foreach (var x in effects)
+        var found = new List<(Rule, Ruling)>();
+        foreach (var x in rulings)
         {
             if (Touch(x, step))
             {
-                found.Add((x.Rule, x.Effect));
+                found.Add((x.Rule, x.Ruling));
             }
         }
 
@@ -183,9 +183,9 @@ public sealed class Caps(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Trigge
 
     private PlanStep Capped(PlanStep step)
     {
-        foreach (var x in effects)
+        foreach (var x in rulings)
         {
-            if (x.Effect.Cap is not { } cap || !Touch(x, step))
+            if (x.Ruling.Cap is not { } cap || !Touch(x, step))
             {
                 continue;
             }
@@ -202,23 +202,8 @@ public sealed class Caps(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Trigge
         return step;
     }
 
-    private bool Touch((Rule Rule, Effect Effect, IReadOnlyList<Trigger> Triggers) x, PlanStep step)
-    {
-        if (x.Effect.Cap?.Level is { } level && step.Level <= level)
-        {
-            return false;
-        }
-
-        foreach (var trigger in x.Triggers)
-        {
-            if (Touching.Touches(x.Effect.On, trigger.Entry, step, context.Knowledge))
-            {
-                return true;
-            }
-        }
-
-        return false;
-    }
+    private bool Touch((Rule Rule, Ruling Ruling, IReadOnlyList<Trigger> Triggers) x, PlanStep step) =>
+        context.Touching.Any(x.Ruling, x.Triggers, step);
 
     private static int? Least(int? have, int? cap) => cap is { } c ? Math.Min(have ?? 100, c) : have;
 }

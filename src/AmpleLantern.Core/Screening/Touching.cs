@@ -1,20 +1,40 @@
 using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Effects;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Screening;
 
-/// <summary>Which steps of a plan an effect touches.</summary>
-public static class Touching
+/// <summary>Which steps of a plan a ruling touches. What a step does to a body is worked out once for each.</summary>
+public sealed class Touching(KnowledgeBase knowledge)
 {
     /// <summary>The surface of a step that says none: the floor, the strict reading for who cannot get down to it.</summary>
     public const string Mat = "mat";
 
-    /// <summary>Whether an effect, set off by an entry, touches a step.</summary>
-    public static bool Touches(Target? target, FactEntry? entry, PlanStep step, KnowledgeBase knowledge)
+    private readonly Dictionary<PlanStep, IReadOnlyList<BodyEffect>> done = new(ReferenceEqualityComparer.Instance);
+
+    // Whoever gives it: rules ask what rests on a client, not how heavy it is.
+    private readonly EffectsOf effects = new(
+        knowledge,
+        new(knowledge.Pressure.Model.Practitioner.UsualMassKg, knowledge.UsualBody.StatureCm / CentimetresPerMetre)
+    );
+
+    private const double CentimetresPerMetre = 100;
+
+    /// <summary>What a step does to a body.</summary>
+    public IReadOnlyList<BodyEffect> Effects(PlanStep step) =>
+        done.TryGetValue(step, out var known) ? known : done[step] = effects.Step(step, 0);
+
+    /// <summary>The lightest a step can be given.</summary>
+    public int LeastLevel(PlanStep step) => effects.LeastLevel(step);
+
+    /// <summary>Whether a ruling, set off by an entry, touches a step.</summary>
+    public bool Touches(Target? target, FactEntry? entry, PlanStep step)
     {
         if (target is null)
         {
@@ -23,37 +43,108 @@ public static class Touching
 
         // The members that most often decide come first, and nothing is looked up before it is asked for.
         return (target.LevelAbove is not { } level || step.Level > level)
-            && (!target.SameSide || step.Side.Touches(entry?.Side))
             && In(target.Contacts, step.Contact)
             && In(target.Techniques, step.Technique)
-            && OfFamily(target, step, knowledge)
-            && InRegion(target.Regions, step.Region, knowledge)
+            && OfFamily(target, step)
             && In(target.ExactRegions, step.Region)
             && In(target.Positions, step.Position)
             && (target.LiesOn is null || In(target.LiesOn, knowledge.Positions[step.Position].LiesOn))
             && In(target.Surfaces, step.Surface ?? Mat)
             && In(target.Lines, step.Line)
-            && (target.Points is null && target.PointCautions is null || PointsMeant(target, step, knowledge).Any())
-            && (target.Products is null || OnSkin(step, knowledge).Any(target.Products.Contains))
-            && (!target.NamedProduct || Named(entry, step, knowledge))
+            && (target.Points is null && target.PointCautions is null || PointsMeant(target, step).Any())
+            && (target.Products is null || OnSkin(step).Any(target.Products.Contains))
+            && (!target.NamedProduct || Named(entry, step))
             && (!target.Warm || (step.Products ?? []).Any(p => knowledge.Products[p].Warm))
             && (target.HoldOverSeconds is not { } seconds || (step.Pattern.Hold?.Usual ?? 0) > seconds)
             && (target.RangeAbovePercent is not { } range || (step.RangePercent ?? 100) > range)
             && (target.PaceAbovePercent is not { } pace || (step.PacePercent ?? 100) > pace)
             && (!target.NoTouchMissing || step.NoTouchSeconds <= 0)
-            && (!target.SameRegion || entry?.Region is not { } named || named == step.Region || knowledge.Overlap(named, step.Region));
+            && (target.SpeaksOfEffects ? Effects(step).Any(e => Meant(e, target, entry, step)) : Here(target, entry, step));
     }
 
     /// <summary>
     /// The points of a step that a target speaks of, by their names or by the caution they carry. One that is not known may carry any.
     /// </summary>
-    public static IEnumerable<string> PointsMeant(Target target, PlanStep step, KnowledgeBase knowledge) =>
+    public IEnumerable<string> PointsMeant(Target target, PlanStep step) =>
         (step.Points ?? []).Where(p =>
             (target.Points is null || target.Points.Contains(p))
             && (target.PointCautions is null || knowledge.Atlas.Points.Find(p)?.Cautions.Any(target.PointCautions.Contains) != false)
         );
 
-    private static bool OfFamily(Target target, PlanStep step, KnowledgeBase knowledge)
+    /// <summary>
+    /// The steps of a plan that a ruling touches, in their order. A step that already keeps to the cap is not touched by it.
+    /// </summary>
+    public IReadOnlyList<string> Steps(Ruling ruling, IReadOnlyList<Trigger> triggers, ScreenContext context)
+    {
+        var steps = context.Plan.Steps;
+        var touched = new bool[steps.Count];
+        for (var i = 0; i < touched.Length; i++)
+        {
+            touched[i] = Any(ruling, triggers, steps[i]);
+        }
+
+        return ruling.On!.ContinuousOverSeconds is { } limit
+            ? [.. LongRuns(context, touched, limit)]
+            : [.. steps.Where((_, i) => touched[i]).Select(s => s.Id)];
+    }
+
+    /// <summary>Whether a ruling touches a step for any of the entries that set it off.</summary>
+    public bool Any(Ruling ruling, IReadOnlyList<Trigger> triggers, PlanStep step)
+    {
+        if (ruling.Cap?.Level is { } cap && step.Level <= cap)
+        {
+            return false;
+        }
+
+        foreach (var trigger in triggers)
+        {
+            if (Touches(ruling.On, trigger.Entry, step))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private bool Meant(BodyEffect effect, Target target, FactEntry? entry, PlanStep step)
+    {
+        var asked = false;
+        for (var i = 0; !asked && i < target.Does?.Count; i++)
+        {
+            foreach (var one in knowledge.EffectClasses[target.Does[i]].Of)
+            {
+                asked = asked || one.Means(effect, knowledge);
+            }
+        }
+
+        for (var i = 0; !asked && i < target.Effects?.Count; i++)
+        {
+            asked = target.Effects[i].Means(effect, knowledge);
+        }
+
+        return asked
+            && (target.Regions is null || target.Regions.Any(r => effect.Reaches(r, step.Region, knowledge)))
+            && (!target.SameSide || Touches(effect.Side ?? Side.Mid, entry?.Side))
+            && (Named(target, entry) is not { } place || effect.Reaches(place, step.Region, knowledge));
+    }
+
+    private bool Here(Target target, FactEntry? entry, PlanStep step) =>
+        (!target.SameSide || Touches(step.Side, entry?.Side))
+        && (target.Regions is null || target.Regions.Any(r => knowledge.Meets(r, step.Region)))
+        && (Named(target, entry) is not { } place || knowledge.Meets(place, step.Region));
+
+    /// <summary>What is in the middle is on either side.</summary>
+    private static bool Touches(Side side, Side? spokenOf) => side is Side.Mid || side.Touches(spokenOf);
+
+    /// <summary>The place the fact names, as far as the target follows it: the region, or the limb that hangs below. Null for anywhere.</summary>
+    private string? Named(Target target, FactEntry? entry) =>
+        entry?.Region is not { } region ? null
+        : target.SameLimb ? knowledge.Regions.Find(region)?.Limb ?? region
+        : target.SameRegion ? region
+        : null;
+
+    private bool OfFamily(Target target, PlanStep step)
     {
         if (target.Families is null && target.ExceptFamilies is null)
         {
@@ -62,36 +153,6 @@ public static class Touching
 
         var family = knowledge.Techniques[step.Technique].Family;
         return In(target.Families, family) && (target.ExceptFamilies is null || !In(target.ExceptFamilies, family));
-    }
-
-    /// <summary>
-    /// The steps of a plan that an effect touches, in their order. A step that already keeps to the cap is not touched by it.
-    /// </summary>
-    public static IReadOnlyList<string> Steps(Effect effect, IReadOnlyList<Trigger> triggers, ScreenContext context)
-    {
-        var steps = context.Plan.Steps;
-        var touched = new bool[steps.Count];
-        for (var i = 0; i < touched.Length; i++)
-        {
-            touched[i] = !(effect.Cap?.Level is { } cap && steps[i].Level <= cap) && Any(effect, triggers, steps[i], context.Knowledge);
-        }
-
-        return effect.On!.ContinuousOverSeconds is { } limit
-            ? [.. LongRuns(context, touched, limit)]
-            : [.. steps.Where((_, i) => touched[i]).Select(s => s.Id)];
-    }
-
-    private static bool Any(Effect effect, IReadOnlyList<Trigger> triggers, PlanStep step, KnowledgeBase knowledge)
-    {
-        foreach (var trigger in triggers)
-        {
-            if (Touches(effect.On, trigger.Entry, step, knowledge))
-            {
-                return true;
-            }
-        }
-
-        return false;
     }
 
     private static IEnumerable<string> LongRuns(ScreenContext context, bool[] touched, int limit)
@@ -116,24 +177,11 @@ public static class Touching
         }
     }
 
-    private static bool InRegion(IReadOnlyList<string>? wanted, string region, KnowledgeBase knowledge)
-    {
-        for (var i = 0; i < wanted?.Count; i++)
-        {
-            if (knowledge.Overlap(wanted[i], region))
-            {
-                return true;
-            }
-        }
-
-        return wanted is null;
-    }
-
-    private static IEnumerable<string> OnSkin(PlanStep step, KnowledgeBase knowledge) =>
+    private IEnumerable<string> OnSkin(PlanStep step) =>
         (step.Products ?? []).SelectMany(p => knowledge.Products[p].Contains.Prepend(p));
 
     /// <summary>An allergy to something not named is one to everything put on the skin.</summary>
-    private static bool Named(FactEntry? entry, PlanStep step, KnowledgeBase knowledge)
+    private bool Named(FactEntry? entry, PlanStep step)
     {
         if (
             step.Products is not { Count: > 0 } products
@@ -155,7 +203,7 @@ public static class Touching
                     )
                     .Select(p => p.Id)
                     .ToList();
-        return matching.Count == 0 || OnSkin(step, knowledge).Any(matching.Contains);
+        return matching.Count == 0 || OnSkin(step).Any(matching.Contains);
     }
 
     private static bool In(IReadOnlyList<string>? wanted, string? given)

@@ -9,6 +9,7 @@ namespace AmpleLantern.Core.Vocabulary;
 /// <param name="NoPressure">Why nothing is pressed there; null where pressing is possible.</param>
 /// <param name="Vulnerable">Needs consent of its own before it is touched.</param>
 /// <param name="Parts">Regions that lie within it.</param>
+/// <param name="Anywhere">Hands rest where they may: no place in particular is touched, and what must not be is left out.</param>
 [Kind("regions", "region")]
 public sealed record Region(
     string Id,
@@ -20,7 +21,8 @@ public sealed record Region(
     bool Vulnerable = false,
     string? Tissue = null,
     string? NoPressure = null,
-    [RefersTo<Region>] IReadOnlyList<string>? Parts = null
+    [RefersTo<Region>] IReadOnlyList<string>? Parts = null,
+    bool Anywhere = false
 ) : IKnown, IChecked
 {
     /// <summary>A patch is a range along and round, or a box with one flat side; never both.</summary>

@@ -2,12 +2,13 @@ using System.Collections.Frozen;
 
 namespace AmpleLantern.Core.Vocabulary;
 
-/// <summary>Which regions and limbs share skin, worked out once.</summary>
+/// <summary>Which regions, limbs and areas share skin, worked out once.</summary>
 public sealed class RegionMap
 {
     private readonly FrozenDictionary<string, FrozenSet<string>> overlapping;
+    private readonly FrozenDictionary<string, FrozenSet<string>> met;
 
-    public RegionMap(IReadOnlyList<Region> regions)
+    public RegionMap(IReadOnlyList<Region> regions, IReadOnlyList<Area> areas)
     {
         var byId = regions.DistinctBy(r => r.Id).ToDictionary(r => r.Id);
         var all = byId.Keys.ToDictionary(id => id, id => Within(id, byId).ToFrozenSet());
@@ -16,10 +17,40 @@ public sealed class RegionMap
             all[limb.Key] = limb.Select(r => r.Id).Append(limb.Key).ToFrozenSet();
         }
 
+        foreach (var area in areas)
+        {
+            all[area.Id] = area.Regions.SelectMany(r => Within(r, byId)).Append(area.Id).ToFrozenSet();
+        }
+
         overlapping = all.ToFrozenDictionary(a => a.Key, a => all.Where(b => b.Value.Overlaps(a.Value)).Select(b => b.Key).ToFrozenSet());
+        met = all.ToFrozenDictionary(
+            place => place.Key,
+            place => byId.Values.Where(r => Meets(place.Key, place.Value, r, all, byId)).Select(r => r.Id).ToFrozenSet()
+        );
     }
 
+    /// <summary>Whether there is such a region, limb or area.</summary>
+    public bool Has(string place) => overlapping.ContainsKey(place);
+
     public bool Overlap(string one, string other) => one == other || overlapping.TryGetValue(one, out var others) && others.Contains(other);
+
+    /// <summary>Whether work on a region touches a place.</summary>
+    public bool Meets(string place, string worked) => place == worked || met.TryGetValue(place, out var others) && others.Contains(worked);
+
+    /// <summary>
+    /// Work on a region touches what lies in it, what it lies in, and all whose skin it shares. What nothing is pressed on (the throat, within the
+    /// neck) is not touched by work on the rest: only where the skin is shared.
+    /// </summary>
+    private static bool Meets(
+        string place,
+        FrozenSet<string> within,
+        Region worked,
+        Dictionary<string, FrozenSet<string>> all,
+        Dictionary<string, Region> byId
+    ) =>
+        within.Contains(worked.Id)
+        || !worked.Anywhere && (all[worked.Id].Contains(place) && byId.GetValueOrDefault(place)?.NoPressure is null
+        || within.Any(w => byId.TryGetValue(w, out var part) && part.Overlaps(worked)));
 
     private static HashSet<string> Within(string id, Dictionary<string, Region> byId)
     {

@@ -9,6 +9,8 @@ public static class VocabularyKnowledge
     {
         public Catalogue<Region> Regions => knowledge.Of<Region>();
 
+        public Catalogue<Area> Areas => knowledge.Of<Area>();
+
         public Catalogue<Contact> Contacts => knowledge.Of<Contact>();
 
         public Catalogue<Position> Positions => knowledge.Of<Position>();
@@ -26,6 +28,17 @@ public static class VocabularyKnowledge
         public Catalogue<Vessel> Vessels => knowledge.Of<Vessel>();
 
         /// <summary>Whether two regions or limbs share skin: one lies within the other, or a part is common to both.</summary>
-        public bool Overlap(string one, string other) => knowledge.Once(k => new RegionMap(k.Regions.All)).Overlap(one, other);
+        public bool Overlap(string one, string other) => knowledge.RegionMap.Overlap(one, other);
+
+        /// <summary>Whether work on a region touches a place: a region, a limb or an area.</summary>
+        public bool Meets(string place, string worked) => knowledge.RegionMap.Meets(place, worked);
+
+        /// <summary>Whether there is such a region, limb or area.</summary>
+        public bool IsPlace(string id) => knowledge.RegionMap.Has(id);
+
+        /// <summary>A region, limb or area by its name.</summary>
+        public string PlaceName(string id) => knowledge.Regions.Find(id)?.Name ?? knowledge.Areas.Find(id)?.Name ?? id;
+
+        private RegionMap RegionMap => knowledge.Once(k => new RegionMap(k.Regions.All, k.Areas.All));
     }
 }

@@ -30,7 +30,7 @@ public sealed record OwnRuleRequest(
     string Reason,
     RuleDraft? Draft = null,
     Condition? When = null,
-    IReadOnlyList<Effect>? Then = null
+    IReadOnlyList<Ruling>? Then = null
 );
 
 /// <summary>Taking a rule of one's own out again.</summary>
@@ -137,7 +137,7 @@ public static class RuleEndpoints
                 .Flows.All.Where(f =>
                     FlowPlans
                         .FromFlow(f, knowledge, knowledge.HouseSchool)
-                        .Steps.Any(s => rule.Then.Any(e => e.On is null || Touching.Touches(e.On, null, s, knowledge)))
+                        .Steps.Any(s => rule.Then.Any(e => e.On is null || new Touching(knowledge).Touches(e.On, null, s)))
                 )
                 .Select(f => f.Name),
         ];

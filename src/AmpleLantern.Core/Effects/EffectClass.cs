@@ -1,0 +1,89 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Vocabulary;
+
+namespace AmpleLantern.Core.Effects;
+
+/// <summary>A class of effects that rules speak of: body weight on the trunk, the neck drawn, skin dragged.</summary>
+/// <param name="Of">An effect belongs to it when any of these describes it.</param>
+[Kind("effectClasses", "class of effects")]
+public sealed record EffectClass(string Id, string Name, Source Source, IReadOnlyList<EffectAsked> Of) : IKnown, IChecked
+{
+    public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) =>
+        Of.SelectMany((e, i) => e.Flaws(knowledge).Select(f => f with { Path = $"/of/{i}{f.Path}" }));
+}
+
+/// <summary>Describes effects: of a kind, on one of some things, made by one of some things, above an amount.</summary>
+/// <param name="On">Regions, limbs or areas; joints or limbs; vessels; products; how the client lies. Null for any.</param>
+/// <param name="By">Movements of a joint, cautions of a point, contact families, what a vessel carries. Null for any.</param>
+/// <param name="Above">In the unit of the kind; an effect whose amount is not known counts as above.</param>
+public sealed record EffectAsked(
+    EffectKind Kind,
+    IReadOnlyList<string>? On = null,
+    IReadOnlyList<string>? By = null,
+    double? Above = null
+)
+{
+    /// <summary>Whether an effect is meant, wherever it is.</summary>
+    public bool Means(BodyEffect effect, KnowledgeBase knowledge) =>
+        effect.Kind == Kind
+        && (Above is not { } most || effect.Amount is not { } amount || amount > most)
+        && (By is null || effect.By is { } by && By.Contains(by))
+        && (On is null || On.Any(on => effect.IsOn(on, knowledge)));
+
+    internal IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) =>
+        (On ?? [])
+            .Select((id, i) => (i, Why: MissingOn(id, knowledge)))
+            .Where(x => x.Why is not null)
+            .Select(x => new Flaw($"/on/{x.i}", x.Why!))
+            .Concat(
+                Kind is EffectKind.MovesJoint or EffectKind.PullsJoint or EffectKind.HoldsJoint
+                    ? (By ?? [])
+                        .Select((id, i) => (i, Why: knowledge.JointMoves.Missing(id)))
+                        .Where(x => x.Why is not null)
+                        .Select(x => new Flaw($"/by/{x.i}", x.Why!))
+                    : []
+            );
+
+    private string? MissingOn(string id, KnowledgeBase knowledge) =>
+        Kind switch
+        {
+            EffectKind.MovesJoint or EffectKind.PullsJoint or EffectKind.HoldsJoint => knowledge.BodyJoints.All.Any(j => j.Limb == id)
+                ? null
+                : knowledge.BodyJoints.Missing(id),
+            EffectKind.PressesVessel or EffectKind.ShutsVessel => knowledge.Vessels.Missing(id),
+            EffectKind.PutsOnSkin => knowledge.Products.Missing(id),
+            EffectKind.HoldsPoint => null,
+            EffectKind.Lies => knowledge.Positions.All.Any(p => p.LiesOn == id)
+                ? null
+                : $"Nobody lies on '{id}'; it is one of: {string.Join(", ", knowledge.Positions.All.Select(p => p.LiesOn).Distinct())}.",
+            _ => knowledge.IsPlace(id) ? null : knowledge.Regions.Missing(id),
+        };
+}
+
+/// <summary>Where on the body an effect is.</summary>
+public static class EffectPlaces
+{
+    /// <summary>Whether an effect is on a thing: a place of the body, a joint, a vessel, a product, a way of lying.</summary>
+    public static bool IsOn(this BodyEffect effect, string thing, KnowledgeBase knowledge) =>
+        effect.On == thing
+        || effect.Kind switch
+        {
+            EffectKind.MovesJoint or EffectKind.PullsJoint or EffectKind.HoldsJoint => knowledge.BodyJoints[effect.On].Limb == thing,
+            EffectKind.PressesVessel or EffectKind.ShutsVessel or EffectKind.PutsOnSkin or EffectKind.HoldsPoint or EffectKind.Lies =>
+                false,
+            _ => knowledge.Meets(thing, effect.On),
+        };
+
+    /// <summary>Whether an effect reaches a place of the body: its skin, a joint under it, a vessel through it.</summary>
+    /// <param name="worked">The region the step works, for what has no place of its own.</param>
+    public static bool Reaches(this BodyEffect effect, string place, string worked, KnowledgeBase knowledge) =>
+        effect.Kind switch
+        {
+            EffectKind.MovesJoint or EffectKind.PullsJoint or EffectKind.HoldsJoint => knowledge.BodyJoints[effect.On] is { } joint
+                && (joint.Limb == place || joint.Regions.Any(r => knowledge.Meets(place, r))),
+            EffectKind.PressesVessel or EffectKind.ShutsVessel => knowledge.Vessels[effect.On].Regions.Any(r => knowledge.Meets(place, r)),
+            EffectKind.PutsOnSkin or EffectKind.HoldsPoint => knowledge.Meets(place, worked),
+            EffectKind.Lies => false,
+            _ => knowledge.Meets(place, effect.On),
+        };
+}
