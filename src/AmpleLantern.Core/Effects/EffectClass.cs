@@ -16,12 +16,7 @@ public sealed record EffectClass(string Id, string Name, Source Source, IReadOnl
 /// <param name="On">Regions, limbs or areas; joints or limbs; vessels; products; how the client lies. Null for any.</param>
 /// <param name="By">Movements of a joint, cautions of a point, contact families, what a vessel carries. Null for any.</param>
 /// <param name="Above">In the unit of the kind; an effect whose amount is not known counts as above.</param>
-public sealed record EffectAsked(
-    EffectKind Kind,
-    IReadOnlyList<string>? On = null,
-    IReadOnlyList<string>? By = null,
-    double? Above = null
-)
+public sealed record EffectAsked(EffectKind Kind, IReadOnlyList<string>? On = null, IReadOnlyList<string>? By = null, double? Above = null)
 {
     /// <summary>Whether an effect is meant, wherever it is.</summary>
     public bool Means(BodyEffect effect, KnowledgeBase knowledge) =>
@@ -36,13 +31,15 @@ public sealed record EffectAsked(
             .Where(x => x.Why is not null)
             .Select(x => new Flaw($"/on/{x.i}", x.Why!))
             .Concat(
-                Kind is EffectKind.MovesJoint or EffectKind.PullsJoint or EffectKind.HoldsJoint
+                OfJoint
                     ? (By ?? [])
                         .Select((id, i) => (i, Why: knowledge.JointMoves.Missing(id)))
                         .Where(x => x.Why is not null)
                         .Select(x => new Flaw($"/by/{x.i}", x.Why!))
                     : []
             );
+
+    private bool OfJoint => Kind is EffectKind.MovesJoint or EffectKind.PullsJoint or EffectKind.HoldsJoint;
 
     private string? MissingOn(string id, KnowledgeBase knowledge) =>
         Kind switch

@@ -90,7 +90,10 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
     public int LeastLevel(PlanStep step)
     {
         var (technique, contact) = (knowledge.Techniques[step.Technique], knowledge.Contacts[step.Contact]);
-        if (knowledge.Pressure.MechanicsOf(step.Stance, any => knowledge.Is(technique, any), contact.Family) is not { Kind: MechanicsKind.Weight } m)
+        if (
+            knowledge.Pressure.MechanicsOf(step.Stance, any => knowledge.Is(technique, any), contact.Family)
+            is not { Kind: MechanicsKind.Weight } m
+        )
         {
             return 1;
         }
@@ -113,9 +116,8 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
             moved = moved.Concat(Near(step).Select(m => new Moved(m.Id, share * range / Whole)));
         }
 
-        return Moved(moved, EffectKind.MovesJoint, "", step).Concat(
-            Moved(knowledge.Positions[step.Position].Moves ?? [], EffectKind.HoldsJoint, "lies so that it ", step)
-        );
+        return Moved(moved, EffectKind.MovesJoint, "", step)
+            .Concat(Moved(knowledge.Positions[step.Position].Moves ?? [], EffectKind.HoldsJoint, "lies so that it ", step));
     }
 
     private IEnumerable<BodyEffect> Moved(IEnumerable<Moved> all, EffectKind kind, string said, PlanStep step)
@@ -137,9 +139,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
 
     /// <summary>Every movement, pulls apart, of the joints whose skin is worked.</summary>
     private IEnumerable<JointMove> Near(PlanStep step) =>
-        knowledge.JointMoves.All.Where(m =>
-            !m.Pulls && knowledge.BodyJoints[m.Joint].Regions.Any(r => knowledge.Meets(r, step.Region))
-        );
+        knowledge.JointMoves.All.Where(m => !m.Pulls && knowledge.BodyJoints[m.Joint].Regions.Any(r => knowledge.Meets(r, step.Region)));
 
     private IEnumerable<BodyEffect> Vessels(PlanStep step, Technique technique)
     {

@@ -22,7 +22,7 @@ public static class Conditions
     public static IReadOnlyList<Trigger> Triggers(Condition when, ScreenSubject subject, School school, PracticeKnowledge knowledge) =>
         Triggers(when, new(subject, school, knowledge, true));
 
-    /// <param name="Strict">What was not said counts as if it were; under a "not" it does not, so that it is read at its worst there too.</param>
+    /// <param name="Strict">What was not said counts as if it were. Under a "not" it does not: read at its worst there too.</param>
     private sealed record Asked(ScreenSubject Subject, School School, PracticeKnowledge Knowledge, bool Strict);
 
     private static IReadOnlyList<Trigger> Triggers(Condition when, Asked asked)
@@ -73,13 +73,23 @@ public static class Conditions
         return when.Age is { } age ? Aged(age, subject, school) : Facts(when, asked);
     }
 
+    /// <summary>A condition and all it is made of, those of rules it points to not included.</summary>
+    public static IEnumerable<Condition> Members(Condition when) =>
+        (when.Any ?? [])
+            .Concat(when.All ?? [])
+            .Concat(when.AtLeast?.Of ?? [])
+            .Concat(when.Not is { } not ? [not] : [])
+            .SelectMany(Members)
+            .Prepend(when);
+
     /// <summary>Every fact id a condition asks about, those of rules it points to included.</summary>
     public static IEnumerable<string> FactsAsked(Condition when, PracticeKnowledge? knowledge = null) =>
-        new[] { when.Fact }
-            .OfType<string>()
-            .Concat((when.Any ?? []).Concat(when.All ?? []).Concat(when.AtLeast?.Of ?? []).SelectMany(c => FactsAsked(c, knowledge)))
-            .Concat(when.Not is { } not ? FactsAsked(not, knowledge) : [])
-            .Concat(when.As is { } other && knowledge?.Rules.Find(other) is { } rule ? FactsAsked(rule.When, knowledge) : []);
+        Members(when)
+            .SelectMany(c =>
+                new[] { c.Fact }
+                    .OfType<string>()
+                    .Concat(c.As is { } other && knowledge?.Rules.Find(other) is { } rule ? FactsAsked(rule.When, knowledge) : [])
+            );
 
     /// <summary>A condition in words: "pregnancy from 20 weeks", "blood clot, suspected".</summary>
     public static string Spoken(Condition when, PracticeKnowledge knowledge)
@@ -156,21 +166,22 @@ public static class Conditions
         return Present(entry, when.Status ?? CountsAsPresent, on, knowledge)
             && (when.Detail ?? new Dictionary<string, string>()).All(d => entry.Of(d.Key) is { } said ? said == d.Value : strict)
             && (when.DetailFrom ?? new Dictionary<string, double>()).All(d =>
-                entry.Of(d.Key) is { } said
-                    ? SaidNumber.Of(said) is { } value && value >= d.Value
-                    : strict
+                entry.Of(d.Key) is { } said ? SaidNumber.Of(said) is { } value && value >= d.Value : strict
             )
             && (when.Side is not { } side || entry.Side is null or Side.Both || entry.Side == side)
             && (when.WithinDays is not { } days || (entry.Since is { } since ? Period.DaysBetween(since, on) <= days : strict))
             && (!when.PlaceNotSaid || entry.Region is null)
-            && (when.Regions is not { } places || (entry.Region is { } at ? places.Any(p => knowledge.Overlap(p, at) || knowledge.Meets(p, at)) : strict))
+            && (
+                when.Regions is not { } places
+                || (entry.Region is { } at ? places.Any(p => knowledge.Overlap(p, at) || knowledge.Meets(p, at)) : strict)
+            )
             && (when.PregnancyWeeksFrom is not { } from || (FactCheck.PregnancyDays(entry, on, knowledge)?.Most ?? from * 7) >= from * 7)
             && (when.PregnancyWeeksBelow is not { } below || (FactCheck.PregnancyDays(entry, on, knowledge)?.Least ?? 0) < below * 7);
     }
 
     /// <summary>
-    /// Whether an entry counts among some statuses on a day. What is past has an end, so then only its status counts; but what lasts for life is
-    /// there still, and what was a short while ago, or nobody knows when, counts as if it were.
+    /// Whether an entry counts among some statuses on a day. What is past has an end, so then only its status counts; but what lasts
+    /// for life is there still, and what was a short while ago, or nobody knows when, counts as if it were.
     /// </summary>
     private static bool Present(FactEntry entry, IReadOnlyList<FactStatus> statuses, LocalDate on, KnowledgeBase knowledge)
     {

@@ -37,6 +37,7 @@ public static class Derived
                 .Facts.Where(f => f.Fact == FactCheck.PregnancyFact && f.HoldsOn(subject.Date))
                 .SelectMany(f => Pregnant(f, subject, knowledge))
         );
+        open.AddRange(facts.Where(f => f.HoldsOn(subject.Date)).Select(f => NotSaid(f, knowledge)).OfType<Unresolved>());
         if (subject.ConsentMustBeGiven)
         {
             facts.AddRange(WithoutConsent(subject, knowledge).Select(r => new FactEntry(ConsentMissing, Region: r)));
@@ -52,6 +53,39 @@ public static class Derived
         bool Speaks(FactEntry f) =>
             f.Fact == ConsentGiven && f.HoldsOn(subject.Date) || f.Fact == ConsentRefused && f.Status is not FactStatus.No;
         return knowledge.Regions.All.Where(r => r.Vulnerable && !subject.Facts.Any(f => Speaks(f) && Said(r, f))).Select(r => r.Id);
+    }
+
+    /// <summary>What of a fact was not said although a rule asks for it; meanwhile it is read at its worst.</summary>
+    private static Unresolved? NotSaid(FactEntry entry, KnowledgeBase knowledge)
+    {
+        var fact = knowledge.Facts[entry.Fact];
+        if (fact.Derived || fact.Group == MissingFacts.ConsentGroup)
+        {
+            return null;
+        }
+
+        var deciding = knowledge.Once(k => new DecidingDetails(k.ShippedRules.All)).Of(fact.Id);
+        string[] missing =
+        [
+            .. fact.Sided && entry.Side is null ? new[] { "the side" } : [],
+            .. fact.Regional && entry.Region is null ? new[] { "the place" } : [],
+            .. fact.Details.Where(d => deciding.Contains(d.Key) && entry.Of(d.Key) is null).Select(d => d.Name),
+        ];
+        return missing.Length == 0
+            ? null
+            : new([fact.Id], $"{Sentence(fact.Name)}: not said {string.Join(", ", missing)}. Read at its worst until it is.");
+    }
+
+    /// <summary>Which details rules ask for, by fact.</summary>
+    private sealed class DecidingDetails(IReadOnlyList<Rule> rules)
+    {
+        private readonly ILookup<string, string> keys = rules
+            .SelectMany(r => Conditions.Members(r.When))
+            .Where(c => c.Fact is not null)
+            .SelectMany(c => (c.Detail?.Keys ?? []).Concat(c.DetailFrom?.Keys ?? []).Select(key => (c.Fact, key)))
+            .ToLookup(x => x.Fact!, x => x.key);
+
+        public IEnumerable<string> Of(string fact) => keys[fact];
     }
 
     private static void Medicine(
@@ -70,7 +104,8 @@ public static class Derived
             open.Add(
                 new(
                     [FactWords.MedicineFact],
-                    $"The medicine {(name is null ? "has no name" : $"'{name}' is not in our list")}: nobody here knows what it does. Ask to see the packet before deep work."
+                    $"The medicine {(name is null ? "has no name" : $"'{name}' is not in our list")}: nobody here knows what it does. "
+                        + "Ask to see the packet before deep work."
                 )
             );
             return;
@@ -90,7 +125,8 @@ public static class Derived
                 open.Add(
                     new(
                         [FactWords.MedicineFact, means.Fact],
-                        $"{Sentence(known.Name)} means {what}, and '{what}' was answered with no. Read as yes until one of the two is put right."
+                        $"{Sentence(known.Name)} means {what}, and '{what}' was answered with no. "
+                            + "Read as yes until one of the two is put right."
                     )
                 );
                 facts.Remove(denied);
@@ -107,7 +143,8 @@ public static class Derived
         {
             yield return new(
                 [FactCheck.PregnancyFact],
-                $"Pregnant, and {age} years old by the birth date: one of the two is wrong. The rules for pregnancy hold until it is put right."
+                $"Pregnant, and {age} years old by the birth date: one of the two is wrong. "
+                    + "The rules for pregnancy hold until it is put right."
             );
         }
 
@@ -118,7 +155,8 @@ public static class Derived
         {
             yield return new(
                 [FactCheck.PregnancyFact],
-                $"The dates given make {Pregnancy.Spoken(days.Least)} and {Pregnancy.Spoken(days.Most)}. The stricter of the two is used for each rule; ask which date the midwife keeps."
+                $"The dates given make {Pregnancy.Spoken(days.Least)} and {Pregnancy.Spoken(days.Most)}. "
+                    + "The stricter of the two is used for each rule; ask which date the midwife keeps."
             );
         }
     }

@@ -110,6 +110,7 @@ public static class FactCheck
             );
         }
 
+        DetailCheck.Check(entry, knowledge.Facts[entry.Fact], pointer);
         if (
             entry.Fact == PregnancyFact
             && entry.Status is FactStatus.Known or FactStatus.Suspected

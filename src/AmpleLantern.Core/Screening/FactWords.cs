@@ -127,7 +127,9 @@ public sealed class FactWords
         }
 
         var slips = asked.Length / LettersForASlip;
-        return slips > 0 && all.Where(m => Spelling.Apart(m.Plain, asked) <= slips).Select(m => m.Term).Distinct().Take(2).ToList() is [var one]
+        return
+            slips > 0
+            && all.Where(m => Spelling.Apart(m.Plain, asked) <= slips).Select(m => m.Term).Distinct().Take(2).ToList() is [var one]
             ? one
             : null;
     }
@@ -138,9 +140,7 @@ public sealed class FactWords
     private sealed class Medicines(IReadOnlyList<Term> terms)
     {
         public IReadOnlyList<(string Plain, Term Term)> All { get; } =
-        [
-            .. terms.Where(t => t.Kind == MedicineFact).SelectMany(t => t.Also.Prepend(t.Name).Select(w => (Spelling.Plain(w), t))),
-        ];
+        [.. terms.Where(t => t.Kind == MedicineFact).SelectMany(t => t.Also.Prepend(t.Name).Select(w => (Spelling.Plain(w), t)))];
     }
 
     private static IReadOnlyList<FactEntry> Noted(Term term) =>

@@ -49,7 +49,17 @@ public sealed record Finding
 /// <param name="AddedSeconds">Time it adds to the plan; negative when it takes less.</param>
 /// <param name="Score">0 to 100: how much of the step's aim it keeps.</param>
 /// <param name="Why">What of the step stays.</param>
-public sealed record Swap(string Rule, string Step, string Replacement, string Saying, double AddedSeconds, int Score, string Why);
+/// <param name="Answers">Title of the finding it answers: a rule may make several.</param>
+public sealed record Swap(
+    string Rule,
+    string Step,
+    string Replacement,
+    string Saying,
+    double AddedSeconds,
+    int Score,
+    string Why,
+    string Answers
+);
 
 /// <summary>What the screen answers.</summary>
 /// <param name="Verdict">Strongest outcome that touches the plan, as its word, or <c>clear</c>.</param>

@@ -37,6 +37,9 @@ public static class MissingFacts
     {
         var touching = new Touching(knowledge);
         var asked = subject.Facts.Select(f => f.Fact).ToHashSet();
+        // What speaks only of several facts together is no reason to ask for one while the others are not there.
+        bool WouldSpeak(Rule rule, string fact) =>
+            Conditions.Triggers(rule.When, subject with { Facts = [.. subject.Facts, new(fact)] }, school, knowledge).Count > 0;
         return
         [
             .. knowledge
@@ -44,7 +47,7 @@ public static class MissingFacts
                     Conditions
                         .FactsAsked(r.When, knowledge)
                         .Distinct()
-                        .Where(f => !asked.Contains(f) && Askable(knowledge.Facts[f]))
+                        .Where(f => !asked.Contains(f) && Askable(knowledge.Facts[f]) && WouldSpeak(r, f))
                         .SelectMany(f => r.Then.Select(e => (Fact: f, Rule: r, Ruling: e, Steps: Touched(e, plan, touching))))
                 )
                 .Where(x => x.Ruling.Outcome is not Outcome.Note && (x.Ruling.On is null || x.Steps.Count > 0))
@@ -59,7 +62,7 @@ public static class MissingFacts
     /// <summary>Consent is asked region by region, and what follows from other facts is not asked at all.</summary>
     private static bool Askable(FactDefinition fact) => fact is { Derived: false, Group: not ConsentGroup };
 
-    private const string ConsentGroup = "consent";
+    internal const string ConsentGroup = "consent";
 
     private static IEnumerable<MissingFact> Consents(ScreenSubject subject, Plan plan, PracticeKnowledge knowledge)
     {

@@ -16,7 +16,7 @@ public static class RuleChecks
     /// <summary>What is wrong beyond its references.</summary>
     internal static IEnumerable<Flaw> Beyond(Rule rule, PracticeKnowledge k) =>
         [
-            .. Members(rule.When).SelectMany(c => Condition(c, rule, k)).Select(why => new Flaw("/when", why)),
+            .. Conditions.Members(rule.When).SelectMany(c => Condition(c, rule, k)).Select(why => new Flaw("/when", why)),
             .. rule.UnlessSchool is { } u
                 ? Disagreement.Unknown(u.Question, u.Choice, k).Select(why => new Flaw("/unlessSchool", why))
                 : [],
@@ -39,12 +39,23 @@ public static class RuleChecks
     private static IEnumerable<Flaw> Effects(Ruling ruling, KnowledgeBase k) =>
         (ruling.On?.Effects ?? []).SelectMany((e, i) => e.Flaws(k).Select(f => f with { Path = $"/on/effects/{i}{f.Path}" }));
 
-    private static IEnumerable<Condition> Members(Condition when) =>
-        (when.Any ?? []).Concat(when.All ?? []).Concat(when.AtLeast?.Of ?? []).Concat(when.Not is { } not ? [not] : []).SelectMany(Members).Prepend(when);
-
     private static IEnumerable<string> Condition(Condition c, Rule rule, PracticeKnowledge k)
     {
-        if (c is { Fact: null, Any: null or [], All: null or [], Not: null, Always: false, As: null, School: null, Age: null, AgeFrom: null, AtLeast: null })
+        if (
+            c is
+            {
+                Fact: null,
+                Any: null or [],
+                All: null or [],
+                Not: null,
+                Always: false,
+                As: null,
+                School: null,
+                Age: null,
+                AgeFrom: null,
+                AtLeast: null
+            }
+        )
         {
             yield return "Say when the rule holds: name a fact, an age, a school's choice, another rule, or that it always holds.";
         }
@@ -80,7 +91,7 @@ public static class RuleChecks
     {
         IReadOnlyList<string>? From(string at, Condition condition, IReadOnlyList<string> way)
         {
-            foreach (var next in Members(condition).Select(c => c.As).OfType<string>())
+            foreach (var next in Conditions.Members(condition).Select(c => c.As).OfType<string>())
             {
                 if (next == start)
                 {

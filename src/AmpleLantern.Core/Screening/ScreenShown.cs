@@ -108,7 +108,7 @@ public sealed record ScreenShown(
     private static List<WayOut> Ways(Finding finding, IReadOnlyList<Swap> swaps) =>
         [
             .. swaps
-                .Where(s => s.Rule == finding.Rule && finding.Steps.Contains(s.Step))
+                .Where(s => s.Rule == finding.Rule && s.Answers == finding.Title && finding.Steps.Contains(s.Step))
                 .GroupBy(s => s.Replacement)
                 .Select(g => new WayOut(
                     g.Key,

@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Bodies.Shapes;
+using AmpleLantern.Core.Effects;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure;
@@ -12,8 +13,9 @@ namespace AmpleLantern.Core.Screening;
 /// <param name="Cost">Points taken off 100.</param>
 /// <param name="CostPerMinute">Points for each minute the plan gets longer or shorter.</param>
 /// <param name="Why">What of the step stays.</param>
+/// <param name="InAll">Needs no judgement: taken where everything is settled at once.</param>
 [Kind("swapWays", "way of swapping")]
-public sealed record SwapWay(string Id, string Name, Source Source, int Cost, int CostPerMinute, string Why) : IKnown;
+public sealed record SwapWay(string Id, string Name, Source Source, int Cost, int CostPerMinute, string Why, bool InAll) : IKnown;
 
 /// <summary>The ways in which a step can change, and the step as it then is.</summary>
 public static class SwapWays
@@ -33,10 +35,15 @@ public static class SwapWays
         PlanStep step,
         Caps caps,
         ScreenContext context
-    ) =>
-        finding.Outcome is Outcome.Modify
-            ? Within(finding.Cap, step, context.Knowledge)
-            : caps.Once(step, () => Around(step, caps, context.Knowledge));
+    ) => finding.Outcome is Outcome.Modify ? Within(finding.Cap, step, context.Knowledge) : Around(step, caps, context);
+
+    /// <summary>Other ways for the step, its aim or its place; the last is to leave it out.</summary>
+    internal static IReadOnlyList<(string Kind, string Id, string Saying)> Around(PlanStep step, Caps caps, ScreenContext context) =>
+        caps.Once(step, () => Find(step, caps, context));
+
+    /// <summary>Whether a way may be taken without anybody choosing it.</summary>
+    internal static bool InAll(string way, KnowledgeBase knowledge) =>
+        knowledge.SwapWays.Find(way.Split(':', 2)[0]) is not { } known || known.InAll;
 
     /// <summary>The step with a way taken: none, one or several steps.</summary>
     /// <exception cref="KnowledgeException">The way is not known.</exception>
@@ -115,8 +122,9 @@ public static class SwapWays
         }
     }
 
-    private static IEnumerable<(string Kind, string Id, string Saying)> Around(PlanStep step, Caps caps, KnowledgeBase knowledge)
+    private static IEnumerable<(string Kind, string Id, string Saying)> Find(PlanStep step, Caps caps, ScreenContext context)
     {
+        var knowledge = context.Knowledge;
         var technique = knowledge.Techniques[step.Technique];
         foreach (
             var r in knowledge.Replacements.All.Where(r =>
@@ -139,14 +147,19 @@ public static class SwapWays
             yield return (NoProduct, NoProduct, "the same with nothing on the skin");
         }
 
-        if (step.Side is Side.Both)
+        // Half of a movement of the whole trunk is no movement of one side.
+        if (step.Side is Side.Both && !context.Touching.Effects(step).Any(e => e.Kind is EffectKind.MovesJoint && e.Side is null))
         {
             yield return ("side", "side:left", "the left side only");
             yield return ("side", "side:right", "the right side only");
         }
 
         foreach (
-            var contact in technique.Contacts.Where(c => c != step.Contact).Select(c => knowledge.Contacts[c]).OrderBy(c => c.Strength)
+            var contact in technique
+                .Contacts.Where(c => c != step.Contact)
+                .Select(c => knowledge.Contacts[c])
+                .Where(c => c.Strength <= knowledge.Contacts[step.Contact].Strength)
+                .OrderBy(c => c.Strength)
         )
         {
             yield return ("contact", $"contact:{contact.Id}", $"the same with the {contact.Name.ToLowerInvariant()}");
@@ -157,10 +170,11 @@ public static class SwapWays
             yield return ("position", $"position:{position}", $"the same, {knowledge.Positions[position].Name.ToLowerInvariant()}");
         }
 
+        var madeFor = knowledge.Once(k => new MadeFor(k));
         // The nearest in purpose first; a long list of others helps nobody to choose.
         foreach (
             var other in knowledge
-                .Techniques.All.Where(t => Serves(t, step, technique))
+                .Techniques.All.Where(t => Serves(t, step, technique) && madeFor.Holds(t.Id, step.Region, knowledge))
                 .OrderByDescending(t => t.Purposes.Count(technique.Purposes.Contains))
                 .Take(MostOthers)
         )
@@ -216,4 +230,15 @@ public static class SwapWays
             Surface = step.Surface,
         };
     }
+}
+
+/// <summary>Where each technique is worked in the flows and replacements: nothing is offered for a region it is not made for.</summary>
+internal sealed class MadeFor(KnowledgeBase knowledge)
+{
+    private readonly ILookup<string, string> regions = knowledge
+        .Flows.All.SelectMany(f => f.Blocks.SelectMany(b => b.Steps))
+        .Concat(knowledge.Replacements.All.SelectMany(r => r.Steps))
+        .ToLookup(s => s.Technique, s => s.Region);
+
+    public bool Holds(string technique, string region, KnowledgeBase all) => regions[technique].Any(r => all.Meets(r, region));
 }

@@ -28,7 +28,12 @@ public static class Swaps
     }
 
     /// <summary>What a way makes of a step, and what then stands on it. Several findings ask about the same.</summary>
-    private sealed record Tried(IReadOnlyList<PlanStep> After, IReadOnlyList<(Rule Rule, Ruling Ruling)> Standing, double Added);
+    private sealed record Tried(
+        IReadOnlyList<PlanStep> After,
+        IReadOnlyList<(Rule Rule, Ruling Ruling)> Standing,
+        double Added,
+        bool Possible
+    );
 
     /// <summary>The plan with one swap carried out; what comes in keeps to the caps of the day.</summary>
     /// <exception cref="RefusalException">The plan has no such step any more.</exception>
@@ -42,8 +47,9 @@ public static class Swaps
     }
 
     /// <summary>
-    /// The plan with the best way taken for every finding that has one, finding after finding, screened anew in between.
-    /// What then still stands has no way and needs a decision.
+    /// The plan with the best way taken for every finding that has one, finding after finding, screened anew in between. Only ways that
+    /// need no judgement are taken: the written replacement, the same step made gentler, or leaving it out. What then still stands needs
+    /// a decision.
     /// </summary>
     public static Plan Settle(ScreenSubject subject, ScreenContext context)
     {
@@ -51,14 +57,15 @@ public static class Swaps
         for (var round = 0; round < MostRounds; round++)
         {
             var screen = Screener.Run(subject, context.Plan, context.School, context.Tempo, context.Knowledge);
+            var offered = screen.Swaps.Where(s => SwapWays.InAll(s.Replacement, context.Knowledge)).ToList();
             // What is taken out first need not be made gentler.
-            var next = screen.Findings.Select(f => f.Rule).FirstOrDefault(r => screen.Swaps.Any(s => s.Rule == r));
+            var next = screen.Findings.Select(f => f.Rule).FirstOrDefault(r => offered.Any(s => s.Rule == r));
             if (next is null)
             {
                 break;
             }
 
-            foreach (var best in screen.Swaps.Where(s => s.Rule == next).DistinctBy(s => s.Step))
+            foreach (var best in offered.Where(s => s.Rule == next).DistinctBy(s => s.Step))
             {
                 context = context with { Plan = Apply(subject, best.Step, best.Replacement, context) };
             }
@@ -67,7 +74,7 @@ public static class Swaps
         return context.Plan;
     }
 
-    private const int MostRounds = 60;
+    private const int MostRounds = 200;
 
     private static IEnumerable<Swap> Ways(
         Finding finding,
@@ -78,20 +85,21 @@ public static class Swaps
     )
     {
         var stood = caps.On(step);
-        return SwapWays
-            .For(finding, step, caps, context)
-            .Select(way =>
-                (
-                    way,
-                    Tried: tried.TryGetValue((step.Id, way.Id), out var t) ? t : tried[(step.Id, way.Id)] = Try(step, way.Id, caps, context)
-                )
-            )
-            .Where(x => Better(finding, stood, x.Tried.Standing))
-            .Select(x =>
+        IEnumerable<(string Kind, string Id, string Saying)> Good(IEnumerable<(string Kind, string Id, string Saying)> ways) =>
+            ways.Where(way => Better(finding, step, stood, Once(way.Id), caps));
+        Tried Once(string way) => tried.TryGetValue((step.Id, way), out var t) ? t : tried[(step.Id, way)] = Try(step, way, caps, context);
+        var good = Good(SwapWays.For(finding, step, caps, context)).ToList();
+        // What cannot be made gentle enough (nobody stands lightly) is exchanged or left out.
+        if (good.Count == 0 && finding.Outcome is Outcome.Modify)
+        {
+            good = [.. Good(SwapWays.Around(step, caps, context))];
+        }
+
+        return good.Select(way =>
             {
-                var known = context.Knowledge.SwapWays[x.way.Kind];
-                var score = Math.Max(0, 100 - known.Cost - (int)Math.Round(Math.Abs(x.Tried.Added) / 60 * known.CostPerMinute));
-                return new Swap(finding.Rule, step.Id, x.way.Id, x.way.Saying, x.Tried.Added, score, known.Why);
+                var (known, added) = (context.Knowledge.SwapWays[way.Kind], Once(way.Id).Added);
+                var score = Math.Max(0, 100 - known.Cost - (int)Math.Round(Math.Abs(added) / 60 * known.CostPerMinute));
+                return new Swap(finding.Rule, step.Id, way.Id, way.Saying, added, score, known.Why, finding.Title);
             })
             .OrderByDescending(s => s.Score);
     }
@@ -100,24 +108,28 @@ public static class Swaps
     {
         var after = caps.Capped(SwapWays.Changed(step, way, caps, context));
         var added = after is [var only] && LastsAsLong(only, step) ? 0 : Math.Round(WorkOf(after, context) - WorkOf([step], context), 1);
-        return new(after, [.. after.SelectMany(caps.On)], added);
+        var possible = after.All(s => s.Level >= step.Level && s.Technique == step.Technique || s.Level >= context.Touching.LeastLevel(s));
+        return new(after, [.. after.SelectMany(caps.On)], added, possible);
     }
 
     /// <summary>
-    /// The finding is gone from the steps that come in, and nothing as strong stands on them. A gentler way may stand on a step that
-    /// is taken out or changed by another finding anyway: that one has swaps of its own.
+    /// A way that can be done, after which the finding is gone and nothing stands that did not stand before, nor as strong. Another work
+    /// in the place of what is barred for its effect has none of that effect, however little.
     /// </summary>
-    private static bool Better(
-        Finding finding,
-        IReadOnlyList<(Rule Rule, Ruling Ruling)> stood,
-        IReadOnlyList<(Rule Rule, Ruling Ruling)> standing
-    ) =>
-        standing.All(x =>
-            x.Ruling.Outcome > finding.Outcome
-            || finding.Outcome is Outcome.Modify
-                && stood.Contains(x)
-                && !(x.Rule.Id == finding.Rule && x.Ruling.Outcome == finding.Outcome && (x.Ruling.Say ?? x.Rule.Title) == finding.Title)
+    private static bool Better(Finding finding, PlanStep step, IReadOnlyList<(Rule Rule, Ruling Ruling)> stood, Tried tried, Caps caps) =>
+        tried.Possible
+        && tried.Standing.All(x =>
+            stood.Contains(x) && !Makes(x, finding) && (x.Ruling.Outcome > finding.Outcome || finding.Outcome is Outcome.Modify)
+        )
+        && (
+            finding.Outcome is not Outcome.Avoid
+            || stood
+                .Where(x => Makes(x, finding))
+                .All(x => !tried.After.Any(s => s.Technique != step.Technique && caps.HasAnyOf(x, step, s)))
         );
+
+    private static bool Makes((Rule Rule, Ruling Ruling) x, Finding finding) =>
+        x.Rule.Id == finding.Rule && x.Ruling.Outcome == finding.Outcome && (x.Ruling.Say ?? x.Rule.Title) == finding.Title;
 
     /// <summary>Whether nothing that takes time has changed.</summary>
     private static bool LastsAsLong(PlanStep one, PlanStep other) =>
@@ -166,6 +178,12 @@ public sealed class Caps(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Trigge
             .Where(x => x.Ruling is { Outcome: Outcome.Avoid, On: { Points: not null } or { PointCautions: not null } } && Touch(x, step))
             .SelectMany(x => context.Touching.PointsMeant(x.Ruling.On!, step))
             .ToHashSet();
+
+    /// <summary>Whether another step has any, however little, of the effects for which a ruling stands on a step.</summary>
+    internal bool HasAnyOf((Rule Rule, Ruling Ruling) x, PlanStep step, PlanStep other) =>
+        rulings
+            .Where(r => r.Ruling == x.Ruling)
+            .Any(r => r.Triggers.Any(t => context.Touching.SharesEffect(r.Ruling.On!, t.Entry, step, other)));
 
     private List<(Rule Rule, Ruling Ruling)> Standing(PlanStep step)
     {

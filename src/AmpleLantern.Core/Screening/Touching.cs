@@ -107,6 +107,19 @@ public sealed class Touching(KnowledgeBase knowledge)
         return false;
     }
 
+    /// <summary>
+    /// Whether another step has an effect like one for which a target touches a step: the same joint moved, the same vessel pressed,
+    /// weight borne.
+    /// </summary>
+    public bool SharesEffect(Target target, FactEntry? entry, PlanStep step, PlanStep other) =>
+        target.SpeaksOfEffects
+        && Effects(step)
+            .Where(e => Meant(e, target, entry, step))
+            .Any(e =>
+                Effects(other)
+                    .Any(o => o.Kind == e.Kind && o.On == e.On && (o.By == e.By || o.IsOfJoint) && Touches(o.Side ?? Side.Mid, e.Side))
+            );
+
     private bool Meant(BodyEffect effect, Target target, FactEntry? entry, PlanStep step)
     {
         var asked = false;
@@ -137,7 +150,7 @@ public sealed class Touching(KnowledgeBase knowledge)
     /// <summary>What is in the middle is on either side.</summary>
     private static bool Touches(Side side, Side? spokenOf) => side is Side.Mid || side.Touches(spokenOf);
 
-    /// <summary>The place the fact names, as far as the target follows it: the region, or the limb that hangs below. Null for anywhere.</summary>
+    /// <summary>The place the fact names, as the target follows it: the region, or the limb below. Null for anywhere.</summary>
     private string? Named(Target target, FactEntry? entry) =>
         entry?.Region is not { } region ? null
         : target.SameLimb ? knowledge.Regions.Find(region)?.Limb ?? region
@@ -177,8 +190,7 @@ public sealed class Touching(KnowledgeBase knowledge)
         }
     }
 
-    private IEnumerable<string> OnSkin(PlanStep step) =>
-        (step.Products ?? []).SelectMany(p => knowledge.Products[p].Contains.Prepend(p));
+    private IEnumerable<string> OnSkin(PlanStep step) => (step.Products ?? []).SelectMany(p => knowledge.Products[p].Contains.Prepend(p));
 
     /// <summary>An allergy to something not named is one to everything put on the skin.</summary>
     private bool Named(FactEntry? entry, PlanStep step)

@@ -38,8 +38,8 @@ public sealed class RegionMap
     public bool Meets(string place, string worked) => place == worked || met.TryGetValue(place, out var others) && others.Contains(worked);
 
     /// <summary>
-    /// Work on a region touches what lies in it, what it lies in, and all whose skin it shares. What nothing is pressed on (the throat, within the
-    /// neck) is not touched by work on the rest: only where the skin is shared.
+    /// Work on a region touches what lies in it, what it lies in, and all whose skin it shares. What nothing is pressed on (the throat,
+    /// within the neck) is not touched by work on the rest: only where the skin is shared.
     /// </summary>
     private static bool Meets(
         string place,
@@ -49,8 +49,11 @@ public sealed class RegionMap
         Dictionary<string, Region> byId
     ) =>
         within.Contains(worked.Id)
-        || !worked.Anywhere && (all[worked.Id].Contains(place) && byId.GetValueOrDefault(place)?.NoPressure is null
-        || within.Any(w => byId.TryGetValue(w, out var part) && part.Overlaps(worked)));
+        || !worked.Anywhere
+            && (
+                all[worked.Id].Contains(place) && byId.GetValueOrDefault(place)?.NoPressure is null
+                || within.Any(w => byId.TryGetValue(w, out var part) && part.Overlaps(worked))
+            );
 
     private static HashSet<string> Within(string id, Dictionary<string, Region> byId)
     {

@@ -49,7 +49,28 @@ public sealed class KnowledgeFolderTests : IDisposable
                 "Name the movements of joints"
             },
             { "body/vessels.json", "/vessels/0/regions/0", "\"cheek\"", "no region called 'cheek'" },
-            { "rules/heart-and-vessels.json", "/rules/0/then/0/on/families/0", "\"jumping\"", "no technique family called 'jumping'" },
+            { "rules/heart-and-vessels.json", "/rules/0/then/0/on/does/0", "\"jumping\"", "no class of effects called 'jumping'" },
+            {
+                "rules/heart-and-vessels.json",
+                "/rules/0/then/0/on",
+                "{\"effects\":[{\"kind\":\"sings\"}]}",
+                "/rules/0/then/0/on/effects/0/kind"
+            },
+            {
+                "rules/heart-and-vessels.json",
+                "/rules/0/then/0/on",
+                "{\"effects\":[{\"kind\":\"moves-joint\",\"on\":[\"tail\"]}]}",
+                "no joint of the body called 'tail'"
+            },
+            {
+                "rules/heart-and-vessels.json",
+                "/rules/0/then/0/on",
+                "{\"effects\":[{\"kind\":\"lies\",\"on\":[\"head\"]}]}",
+                "Nobody lies on 'head'"
+            },
+            { "effect-classes.json", "/effectClasses/0/of/0/on/0", "\"tail\"", "no region called 'tail'" },
+            { "body/areas.json", "/areas/0/id", "\"sole\"", "'sole' is a region or a limb already" },
+            { "regions.json", "/regions/0/patches", "[]", "/regions/0/patches" },
             { "rules/bones-and-joints.json", "/rules/0/then/0/on/regions", "[\"left ear\"]", "regions/0" },
             {
                 "rules/whole-visit.json",

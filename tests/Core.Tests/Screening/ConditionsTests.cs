@@ -19,7 +19,7 @@ public class ConditionsTests
     [Theory]
     [InlineData(FactStatus.Known, true)]
     [InlineData(FactStatus.Suspected, true)]
-    [InlineData(FactStatus.Past, false)]
+    [InlineData(FactStatus.Past, true)] // it lasts for life
     [InlineData(FactStatus.No, false)]
     public void What_is_known_or_suspected_counts_unless_a_rule_says_otherwise(FactStatus status, bool holds)
     {
@@ -73,7 +73,10 @@ public class ConditionsTests
         FactEntry Cancer(string stage) => new("cancer", Detail: new Dictionary<string, string> { ["stage"] = stage });
         Assert.True(Holds(when, null, Cancer("in-treatment")));
         Assert.False(Holds(when, null, Cancer("past")));
-        Assert.False(Holds(when, null, new FactEntry("cancer")));
+        // What was not said is read at its worst, under a "not" too, unless the rule leaves that to another.
+        Assert.True(Holds(when, null, new FactEntry("cancer")));
+        Assert.True(Holds(new() { All = [new() { Fact = "cancer" }, new() { Not = when }] }, null, new FactEntry("cancer")));
+        Assert.False(Holds(when with { SaidOnly = true }, null, new FactEntry("cancer")));
     }
 
     [Fact]

@@ -10,7 +10,8 @@ public class FactWordsTests
     private static readonly FactWords Dictionary = new(Known.Base);
 
     /// <summary>
-    /// Antithrombotic agents, group B01A of the WHO Collaborating Centre's ATC index (from memory): each is screened as a blood thinner.
+    /// Antithrombotic agents, group B01A of the WHO Collaborating Centre's ATC index (from memory): each is screened as a blood thinner,
+    /// but for what thins it only a little (low doses of aspirin).
     /// </summary>
     [Theory]
     [InlineData("warfarin", "B01AA03")]
@@ -18,7 +19,6 @@ public class FactWordsTests
     [InlineData("heparin", "B01AB01")]
     [InlineData("enoxaparin", "B01AB05")]
     [InlineData("clopidogrel", "B01AC04")]
-    [InlineData("aspirin", "B01AC06")]
     [InlineData("ticagrelor", "B01AC24")]
     [InlineData("dabigatran", "B01AE07")]
     [InlineData("rivaroxaban", "B01AF01")]
@@ -32,6 +32,35 @@ public class FactWordsTests
         Assert.Equal(found.Name, Dictionary.Find(code)[0].Name);
         var screened = Known.Screened(Known.Flow(Known.Groin), new(1980, 1, 1), [.. found.Noted]);
         Assert.Contains(screened.Findings, f => f.Rule == "compression-hold.anticoagulant");
+    }
+
+    /// <summary>Four classes, three hundred names and more; WHO, International Nonproprietary Names (from memory).</summary>
+    [Theory]
+    [InlineData("omeprazole", "")]
+    [InlineData("paracetamol", "")]
+    [InlineData("acetaminophen", "")]
+    [InlineData("amoxicillin", "")]
+    [InlineData("tamsulosin", "pressure-medicine")]
+    [InlineData("amlodipin", "hypertension,pressure-medicine")]
+    [InlineData("oxycodone", "sedatives")]
+    [InlineData("aspirin", "mild-blood-thinner")]
+    [InlineData("ibuprofen", "mild-blood-thinner")]
+    [InlineData("sertraline", "mild-blood-thinner")]
+    [InlineData("Rivaroxabon", "anticoagulant")]
+    [InlineData("clopidogrel", "anticoagulant")]
+    [InlineData("hydrocortisone cream", "skin-cream")]
+    [InlineData("hydrocortisone tablets", "steroids-long-term,frail-skin")]
+    [InlineData("green tablets", "medicine-unknown")]
+    public void A_medicine_means_what_its_class_means_slips_of_the_pen_included(string name, string means)
+    {
+        var said = new FactEntry("medicine", Detail: new Dictionary<string, string> { ["name"] = name });
+        var (subject, open) = Derived.From(new(Known.Day, null, [said]), Known.Base);
+        Assert.Equal(means, string.Join(',', subject.Facts.Skip(1).Select(f => f.Fact)));
+        Assert.Equal(
+            name is "amlodipin" or "Rivaroxabon" or "green tablets",
+            open.Any(o => o.Saying.Contains($"'{name}'", StringComparison.Ordinal))
+        );
+        Assert.True(Known.Base.Terms.All.Count(t => t.Kind == "medicine") >= 300);
     }
 
     [Theory]

@@ -63,8 +63,6 @@ public class RuleCasesTests
     [InlineData("varicose-veins")]
     [InlineData("arterial-disease-legs")]
     [InlineData("hernia")]
-    [InlineData("groin-or-abdominal-surgery")]
-    [InlineData("groin-vascular-access")]
     public void The_hold_is_left_out_and_the_rounds_are_offered(string fact)
     {
         var result = Known.Screened(Known.Flow(Known.Groin), new(1990, 1, 1), new FactEntry(fact));
@@ -72,5 +70,16 @@ public class RuleCasesTests
         var swap = result.Swaps.First(s => s.Step == "groin-hold");
         Assert.Equal("palm-press-rounds", swap.Replacement);
         Assert.True(swap.AddedSeconds > 0);
+    }
+
+    /// <summary>Where nothing may be pressed at the groin, the rounds that would lie there are not offered either.</summary>
+    [Theory]
+    [InlineData("groin-or-abdominal-surgery")]
+    [InlineData("groin-vascular-access")]
+    public void Where_the_groin_is_spared_the_hold_is_only_left_out(string fact)
+    {
+        var result = Known.Screened(Known.Flow(Known.Groin), new(1990, 1, 1), new FactEntry(fact));
+        Assert.Contains(result.Findings, f => f.Outcome is Outcome.Avoid && f.Steps.Contains("groin-hold"));
+        Assert.Equal(["leave-out"], result.Swaps.Where(s => s.Step == "groin-hold").Select(s => s.Replacement).Distinct());
     }
 }

@@ -23,10 +23,11 @@ public class StrictReadingTests
         new("pregnancy", Detail: dates.ToDictionary(d => d.Key, d => d.Date));
 
     [Fact]
-    public void An_unknown_medicine_is_read_as_a_blood_thinner_and_said()
+    public void An_unknown_medicine_is_a_note_and_a_question_never_a_blood_thinner()
     {
         var result = Known.Screened(Known.Flow(Known.Groin), Adult, Medicine("green tablets"));
-        Assert.Contains(result.Findings, f => f.Rule == "medicine.unknown" && f.Outcome is Outcome.Avoid);
+        Assert.Contains(result.Findings, f => f.Rule == "medicine.unknown" && f.Outcome is Outcome.Note);
+        Assert.DoesNotContain(result.Findings, f => f.Rule == "compression-hold.anticoagulant");
         Assert.Contains("green tablets", Assert.Single(result.Unresolved!).Saying, StringComparison.Ordinal);
     }
 

@@ -18,6 +18,8 @@ public static class Known
     public static readonly LocalDate Day = new(2026, 3, 2);
     public static readonly Tempo Usual = TempoOf.Measures(12, 170, 8.5, Base);
 
+    public static Touching Touch => new(Base);
+
     public static Plan Flow(string id) => FlowPlans.FromFlow(Base.Flows[id], Base, Base.HouseSchool);
 
     public static Expansion Expand(Plan plan) => PlanExpansion.Expand(plan, Usual, Base);
