@@ -14,7 +14,7 @@ public sealed class KeyboardVisit(Server server) : IClassFixture<Server>
         page.Press(Keys.Enter);
         // Today says the same of this visit and shows its lamps too: only on the visit's own page they lead somewhere.
         page.Find(".lamps a");
-        page.See("Change one step before you begin.");
+        page.See("to settle before you begin.");
 
         // Arrive: the questions that matter, answered with one key each.
         page.Press("1");

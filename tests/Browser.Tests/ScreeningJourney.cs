@@ -85,11 +85,11 @@ public sealed class ScreeningJourney(Server server) : IClassFixture<Server>
         foreach (
             var (client, verdict, why) in new[]
             {
-                ("Quill Harrowmere", "Change 16 steps before you begin.", "blood thinner: apixaban"),
-                ("Ines Kestrelow", "before you begin.", "No heat on numb feet or hands"),
-                ("Rowan Tidewell", "before you begin.", "Leave the port and its line alone"),
-                ("Sabeth Loom", "before you begin.", "Imaging before this shoulder is mobilised"),
-                ("Dorrit Anselwick", "Change 8 steps before you begin.", "The dates given make 12 weeks and 16 weeks."),
+                ("Quill Harrowmere", "to settle before you begin.", "blood thinner: apixaban"),
+                ("Ines Kestrelow", "Do not treat today. A physician looks first.", "Diabetes with a wound on the foot"),
+                ("Rowan Tidewell", "to settle before you begin.", "Leave the port and its line alone"),
+                ("Sabeth Loom", "to settle before you begin.", "have it looked at"),
+                ("Dorrit Anselwick", "to settle before you begin.", "The dates given make 12 weeks and 16 weeks."),
             }
         )
         {

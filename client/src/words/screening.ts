@@ -84,6 +84,7 @@ export const screening = {
     outcome: 'Then it is',
     level: 'Level at most',
     noCap: 'no cap',
+    does: 'For what it does',
     family: 'For this technique',
     region: 'At this place',
     contact: 'With this contact',

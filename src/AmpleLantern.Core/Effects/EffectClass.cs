@@ -5,8 +5,11 @@ namespace AmpleLantern.Core.Effects;
 
 /// <summary>A class of effects that rules speak of: body weight on the trunk, the neck drawn, skin dragged.</summary>
 /// <param name="Of">An effect belongs to it when any of these describes it.</param>
+/// <param name="Loads">What of a body it loads (bone, skin, heart); null where the class is only a short word for others.</param>
 [Kind("effectClasses", "class of effects")]
-public sealed record EffectClass(string Id, string Name, Source Source, IReadOnlyList<EffectAsked> Of) : IKnown, IChecked
+public sealed record EffectClass(string Id, string Name, Source Source, IReadOnlyList<EffectAsked> Of, IReadOnlyList<string>? Loads = null)
+    : IKnown,
+        IChecked
 {
     public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) =>
         Of.SelectMany((e, i) => e.Flaws(knowledge).Select(f => f with { Path = $"/of/{i}{f.Path}" }));

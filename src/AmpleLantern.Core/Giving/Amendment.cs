@@ -61,7 +61,10 @@ public static class Amendment
     /// <exception cref="RefusalException">It would.</exception>
     public static void RequireNothingNew(StartDecision before, StartDecision after)
     {
-        var fresh = after.Obstacles.FirstOrDefault(o => before.Obstacles.All(b => b.Rule != o.Rule));
+        // The same finding on a step that had none is new too.
+        var fresh = after.Obstacles.FirstOrDefault(o =>
+            !before.Obstacles.Any(b => b.Rule == o.Rule && b.Title == o.Title && o.Steps.All(b.Steps.Contains))
+        );
         if (fresh is not null)
         {
             throw new RefusalException(

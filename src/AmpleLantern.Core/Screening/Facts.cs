@@ -58,6 +58,9 @@ public sealed record FactDefinition : IKnown
     /// <summary>Said as past it counts as present for so many days from its date; without a date, always.</summary>
     public int? RecentDays { get; init; }
 
+    /// <summary>Noted when they speak of it, found by its words; not asked one by one.</summary>
+    public bool OnMention { get; init; }
+
     /// <summary>Follows from other facts and is never asked.</summary>
     public bool Derived { get; init; }
 

@@ -1,3 +1,4 @@
+using System.Globalization;
 using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
@@ -16,20 +17,22 @@ public sealed record Headline(string Answer, string Because)
     )
     {
         var decision = StartGate.Decide(screen.Findings, overrides);
-        return new(Say(screen, decision, overrides, departures), Rest(factsKnown, factsMissing));
+        return new(Say(screen, decision, overrides, departures, factsMissing), Rest(factsKnown, factsMissing));
     }
 
     private static string Say(
         ScreenResult screen,
         StartDecision decision,
         IReadOnlyList<Override> overrides,
-        IReadOnlyList<Departure> departures
+        IReadOnlyList<Departure> departures,
+        int missing
     )
     {
         var strongest = decision.Obstacles.OrderBy(o => o.Outcome).FirstOrDefault();
-        var steps = screen
+        // What asks for the same is one thing, however many steps it touches.
+        var things = screen
             .Findings.Where(f => f.Outcome.NeedsAnswer() && decision.Obstacles.Any(o => o.Rule == f.Rule))
-            .SelectMany(f => f.Steps)
+            .Select(ScreenShown.Alike)
             .Distinct()
             .Count();
         return strongest?.Outcome switch
@@ -38,14 +41,12 @@ public sealed record Headline(string Answer, string Because)
             Outcome.ReferFirst => "Do not treat today. A physician looks first.",
             Outcome.Postpone => "Not today. Make a new date.",
             Outcome.Clearance => "Only with a physician's written OK.",
-            Outcome.Avoid => $"Change {Count(steps, "step")} before you begin.",
-            Outcome.Modify when steps == 0 => "One thing to settle before you begin.",
-            Outcome.Modify => $"Go lighter or differently in {Count(steps, "step")}.",
-            _ => Go(overrides, departures),
+            Outcome.Avoid or Outcome.Modify => $"{Sentence(Count(things, "thing"))} to settle before you begin.",
+            _ => Go(overrides, departures, missing),
         };
     }
 
-    private static string Go(IReadOnlyList<Override> overrides, IReadOnlyList<Departure> departures)
+    private static string Go(IReadOnlyList<Override> overrides, IReadOnlyList<Departure> departures, int missing)
     {
         int Steps(params DepartureKind[] kinds) => departures.Where(d => kinds.Contains(d.Kind)).Sum(d => d.Count);
         string[] said =
@@ -61,6 +62,7 @@ public sealed record Headline(string Answer, string Because)
         ];
         return said switch
         {
+            [] when missing > 0 => "Go ahead: nothing found in what was asked.",
             [] => "Go ahead. Nothing stands against this plan.",
             [var one] => $"Go ahead, with {one}.",
             [.. var most, var last] => $"Go ahead, with {string.Join(", ", most)} and {last}.",
@@ -76,12 +78,10 @@ public sealed record Headline(string Answer, string Because)
             _ => $"From {Count(known, "answer")}; {Count(missing, "question")} that could change this not asked yet.",
         };
 
+    private static readonly string[] InWords = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];
+
     private static string Count(int n, string what) =>
-        n switch
-        {
-            1 => $"one {what}",
-            2 => $"two {what}s",
-            3 => $"three {what}s",
-            _ => $"{n} {what}s",
-        };
+        $"{(n < InWords.Length ? InWords[n] : n.ToString(CultureInfo.InvariantCulture))} {what}{(n == 1 ? "" : "s")}";
+
+    private static string Sentence(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 }

@@ -59,8 +59,8 @@ public static class MissingFacts
         ];
     }
 
-    /// <summary>Consent is asked region by region, and what follows from other facts is not asked at all.</summary>
-    private static bool Askable(FactDefinition fact) => fact is { Derived: false, Group: not ConsentGroup };
+    /// <summary>Consent is asked region by region; what follows from other facts, or is found by its words, is not asked at all.</summary>
+    private static bool Askable(FactDefinition fact) => fact is { Derived: false, OnMention: false, Group: not ConsentGroup };
 
     internal const string ConsentGroup = "consent";
 

@@ -4,6 +4,7 @@ namespace AmpleLantern.Core.Screening;
 
 /// <summary>A rule of a practice's own as it is filled in: whom it speaks of, what it asks for, which steps it touches.</summary>
 /// <param name="Fact">The fact it speaks of; none when an age alone decides.</param>
+/// <param name="Does">A class of effects: what a step does, whatever it is called.</param>
 /// <param name="Level">For "go lighter": the deepest level left.</param>
 public sealed record RuleDraft(
     Outcome Outcome,
@@ -13,7 +14,8 @@ public sealed record RuleDraft(
     string? Region = null,
     string? Contact = null,
     string? Product = null,
-    int? Level = null
+    int? Level = null,
+    string? Does = null
 )
 {
     /// <summary>When it speaks: all that was filled in must hold.</summary>
@@ -43,6 +45,7 @@ public sealed record RuleDraft(
         var cap = Outcome is Outcome.Modify ? Level : null;
         var on = new Target
         {
+            Does = One(Does),
             Families = One(Family),
             Contacts = One(Contact),
             Regions = One(Region),
@@ -50,7 +53,7 @@ public sealed record RuleDraft(
             SameSide = true,
             LevelAbove = cap,
         };
-        var somewhere = on is not { Families: null, Contacts: null, Regions: null, Products: null, LevelAbove: null };
+        var somewhere = on is not { Does: null, Families: null, Contacts: null, Regions: null, Products: null, LevelAbove: null };
         return [new(Outcome, somewhere ? on : null, cap is { } level ? new Cap(level) : null)];
     }
 }

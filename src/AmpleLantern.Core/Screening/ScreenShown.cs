@@ -42,6 +42,12 @@ public sealed record FindingCard(
 /// <param name="Regions">Ids of the regions; empty for the whole visit.</param>
 public sealed record PlaceCap(Outcome Outcome, IReadOnlyList<string> Titles, IReadOnlyList<string> Regions);
 
+/// <summary>Cards that ask for the same kind of decision.</summary>
+/// <param name="Cards">How many, without those settled.</param>
+/// <param name="Steps">How many steps they touch; one touched by several is counted once.</param>
+/// <param name="Minutes">How long these steps last.</param>
+public sealed record CardGroup(Outcome Outcome, int Cards, int Steps, double Minutes);
+
 /// <summary>A screen result made ready to be read: what belongs together, what is flagged, what can be changed.</summary>
 /// <param name="Flagged">Ids of steps on which something stands that has no reason on record.</param>
 /// <param name="LeftOut">Ids of steps that are to be left out.</param>
@@ -49,6 +55,7 @@ public sealed record PlaceCap(Outcome Outcome, IReadOnlyList<string> Titles, IRe
 /// <param name="MostIsOut">Half the plan or more is to be left out: another flow may serve better.</param>
 public sealed record ScreenShown(
     IReadOnlyList<FindingCard> Cards,
+    IReadOnlyList<CardGroup> Groups,
     IReadOnlyList<Finding> Notes,
     IReadOnlyList<PlaceCap> Limits,
     IReadOnlyList<string> Flagged,
@@ -57,14 +64,16 @@ public sealed record ScreenShown(
     bool MostIsOut
 )
 {
-    public static ScreenShown Of(ScreenResult screen, Plan plan, IReadOnlyList<Override> overrides)
+    public static ScreenShown Of(ScreenResult screen, Plan plan, Expansion expansion, IReadOnlyList<Override> overrides)
     {
         var asking = screen.Findings.Where(f => f.Outcome.NeedsAnswer()).ToList();
         var open = asking.Where(f => overrides.All(o => o.Rule != f.Rule)).ToList();
         var steps = plan.Steps.ToDictionary(s => s.Id);
         var leftOut = asking.Where(f => f.Outcome is Outcome.Avoid).SelectMany(f => f.Steps).Distinct().ToList();
+        List<FindingCard> cards = [.. asking.GroupBy(Alike).Select(g => Card([.. g], screen, steps, overrides))];
         return new(
-            [.. asking.GroupBy(Alike).Select(g => Card([.. g], screen, steps, overrides))],
+            cards,
+            [.. cards.GroupBy(c => c.Outcome).Select(g => Group(g.Key, [.. g], expansion))],
             [.. screen.Findings.Where(f => !f.Outcome.NeedsAnswer())],
             Limit(open, steps),
             [.. open.SelectMany(f => f.Steps).Distinct()],
@@ -74,10 +83,19 @@ public sealed record ScreenShown(
         );
     }
 
+    private static CardGroup Group(Outcome outcome, IReadOnlyList<FindingCard> cards, Expansion expansion)
+    {
+        var touched = cards.SelectMany(c => c.Findings).SelectMany(f => f.Steps).ToHashSet();
+        var seconds = expansion.Steps.Where(s => touched.Contains(s.Id)).Sum(s => s.Seconds);
+        return new(outcome, cards.Count(c => !c.Settled), touched.Count, Math.Round(seconds / SecondsPerMinute, 1));
+    }
+
+    private const double SecondsPerMinute = 60;
+
     /// <summary>
     /// Findings that take the same steps out, for three reasons, are one card; so are those that say the same of the whole visit.
     /// </summary>
-    private static (Outcome, string) Alike(Finding f) => (f.Outcome, f.Steps.Count > 0 ? string.Join(',', f.Steps) : f.Rule + f.Title);
+    internal static (Outcome, string) Alike(Finding f) => (f.Outcome, f.Steps.Count > 0 ? string.Join(',', f.Steps) : f.Rule + f.Title);
 
     private static FindingCard Card(
         List<Finding> same,

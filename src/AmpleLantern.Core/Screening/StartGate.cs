@@ -1,7 +1,8 @@
 namespace AmpleLantern.Core.Screening;
 
 /// <summary>One thing that stands between the plan and its start.</summary>
-public sealed record Obstacle(string Rule, Outcome Outcome, string Title, bool CanBeOverridden);
+/// <param name="Steps">Ids of the steps it touches; empty for the whole visit.</param>
+public sealed record Obstacle(string Rule, Outcome Outcome, string Title, bool CanBeOverridden, IReadOnlyList<string> Steps);
 
 /// <summary>Whether a session may start.</summary>
 public sealed record StartDecision(bool MayStart, IReadOnlyList<Obstacle> Obstacles);
@@ -18,7 +19,7 @@ public static class StartGate
     {
         var obstacles = findings
             .Where(f => f.Outcome.ForbidsTreatment() || f.Outcome.NeedsAnswer() && overrides.All(o => o.Rule != f.Rule))
-            .Select(f => new Obstacle(f.Rule, f.Outcome, f.Title, !f.Outcome.ForbidsTreatment()))
+            .Select(f => new Obstacle(f.Rule, f.Outcome, f.Title, !f.Outcome.ForbidsTreatment(), f.Steps))
             .ToList();
         return new(obstacles.Count == 0, obstacles);
     }

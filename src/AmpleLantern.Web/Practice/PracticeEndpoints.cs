@@ -1,5 +1,6 @@
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Composing;
+using AmpleLantern.Core.Effects;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measures;
@@ -49,6 +50,11 @@ public sealed record Vocabulary
     public required IReadOnlyList<TechniqueFamily> Families { get; init; }
 
     public required IReadOnlyList<Product> Products { get; init; }
+
+    public required IReadOnlyList<Area> Areas { get; init; }
+
+    /// <summary>What a step may do to a body, as rules speak of it.</summary>
+    public required IReadOnlyList<EffectClass> Effects { get; init; }
 
     public required IReadOnlyList<ComplaintLine> Complaints { get; init; }
 
@@ -135,6 +141,8 @@ public static class PracticeEndpoints
                     Measures = k.Measures.All,
                     Schools = k.Schools.All,
                     Families = k.Families.All,
+                    Areas = k.Areas.All,
+                    Effects = k.EffectClasses.All,
                     Products = k.Products.All,
                     Complaints = [.. k.Complaints.All.Select(c => new ComplaintLine(c.Id, c.Name, c.Words))],
                     Aims = k.Composing.Aims.All,

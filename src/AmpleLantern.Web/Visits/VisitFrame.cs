@@ -193,7 +193,7 @@ public sealed class VisitFrame
             Missing = Missing,
             Headline = Headline,
             Screen = Screen,
-            Shown = ScreenShown.Of(Screen, Plan, Reasons),
+            Shown = ScreenShown.Of(Screen, Plan, Expansion, Reasons),
             Start = Start,
             Overrides = Reasons,
             Plan = Plan,

@@ -164,7 +164,8 @@ public class AmendmentTests
     public void A_change_that_brings_in_what_is_not_settled_is_refused_and_one_that_only_leaves_it_is_not()
     {
         StartDecision clear = new(true, []),
-            heavy = new(false, [new("clot", Outcome.Avoid, "Not on a clot", true)]);
+            heavy = new(false, [new("clot", Outcome.Avoid, "Not on a clot", true, ["calf"])]),
+            more = new(false, [new("clot", Outcome.Avoid, "Not on a clot", true, ["calf", "calf-again"])]);
         Assert.Contains(
             "Not on a clot",
             Assert.Throws<RefusalException>(() => Amendment.RequireNothingNew(clear, heavy)).Message,
@@ -172,5 +173,8 @@ public class AmendmentTests
         );
         Amendment.RequireNothingNew(heavy, heavy);
         Amendment.RequireNothingNew(heavy, clear);
+        // The same on one more step is new too.
+        Assert.Throws<RefusalException>(() => Amendment.RequireNothingNew(heavy, more));
+        Amendment.RequireNothingNew(more, heavy);
     }
 }

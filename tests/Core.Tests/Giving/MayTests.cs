@@ -74,18 +74,18 @@ public class MayTests
     [Fact]
     public void Refer_first_is_lifted_by_whoever_may_sign_and_by_nobody_else_whichever_way()
     {
-        StartDecision refer = new(false, [new("clot", Outcome.ReferFirst, "Refer first", false)]),
+        StartDecision refer = new(false, [new("clot", Outcome.ReferFirst, "Refer first", false, [])]),
             clear = new(true, []);
         Assert.True(May.Lift(StaffRole.Practitioner, refer, clear).Allowed);
         Assert.Equal("not-yours", May.Lift(StaffRole.Student, refer, clear).Code);
         Assert.True(May.Lift(StaffRole.Student, refer, refer).Allowed);
-        Assert.True(May.Lift(StaffRole.Student, new(false, [new("x", Outcome.Avoid, "Avoid", true)]), clear).Allowed);
+        Assert.True(May.Lift(StaffRole.Student, new(false, [new("x", Outcome.Avoid, "Avoid", true, [])]), clear).Allowed);
     }
 
     [Fact]
     public void A_start_and_going_on_need_a_settled_screen_and_nothing_else_does()
     {
-        StartDecision blocked = new(false, [new("fever", Outcome.Postpone, "Not with a fever", true)]);
+        StartDecision blocked = new(false, [new("fever", Outcome.Postpone, "Not with a fever", true, [])]);
         Assert.Equal("not-cleared", May.Do(VisitAction.Start, VisitPhase.NotStarted, StaffRole.Owner, blocked).Code);
         Assert.Equal("not-cleared", May.Do(VisitAction.GoOn, VisitPhase.Stopped, StaffRole.Owner, blocked).Code);
         Assert.All(

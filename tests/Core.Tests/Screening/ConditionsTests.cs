@@ -91,6 +91,49 @@ public class ConditionsTests
         Assert.Equal(["diabetes", "fever"], Conditions.FactsAsked(new() { Any = [Fever, new() { Not = Diabetes }] }).Order());
     }
 
+    /// <summary>Past is not gone: what lasts is there still, what was lately or nobody knows when counts as if it were.</summary>
+    [Theory]
+    [InlineData("hip-replacement", "2001-01-01", true)]
+    [InlineData("hip-replacement", null, true)]
+    [InlineData("clot", "2026-01-20", true)]
+    [InlineData("clot", "2021-01-01", false)]
+    [InlineData("clot", null, true)]
+    [InlineData("recent-fracture", "2025-06-01", false)]
+    [InlineData("fever", null, false)]
+    public void What_is_said_as_past_counts_as_long_as_it_matters(string fact, string? since, bool holds) =>
+        Assert.Equal(
+            holds,
+            Holds(
+                new() { Fact = fact },
+                null,
+                new FactEntry(fact, FactStatus.Past, since is null ? null : NodaTime.Text.LocalDatePattern.Iso.Parse(since).Value)
+            )
+        );
+
+    [Fact]
+    public void Several_weigh_together_each_counted_once()
+    {
+        var two = new Condition { AtLeast = new(2, [Fever, Diabetes, new() { AgeFrom = 75 }]) };
+        var (fever, diabetes) = (new FactEntry("fever"), new FactEntry("diabetes"));
+        Assert.False(Holds(two, new(1990, 1, 1), fever, fever));
+        Assert.True(Holds(two, new(1990, 1, 1), fever, diabetes));
+        Assert.True(Holds(two, new(1951, 3, 2), fever)); // 75 today
+        Assert.False(Holds(two, new(1951, 3, 3), fever)); // 75 tomorrow
+        Assert.Equal(["diabetes", "fever"], Conditions.FactsAsked(two).Order());
+    }
+
+    [Theory]
+    [InlineData("calf", true)]
+    [InlineData("whole-leg", true)]
+    [InlineData("forearm", false)]
+    [InlineData(null, true)] // not said: it may be there
+    public void A_place_is_met_by_what_lies_in_it(string? region, bool holds)
+    {
+        var entry = new FactEntry("recent-fracture", Region: region);
+        Assert.Equal(holds, Holds(new() { Fact = "recent-fracture", Regions = ["leg"] }, null, entry));
+        Assert.Equal(region is null, Holds(new() { Fact = "recent-fracture", PlaceNotSaid = true }, null, entry));
+    }
+
     [Fact]
     public void Without_a_birth_date_no_age_rule_speaks()
     {

@@ -21,7 +21,34 @@ public class FactCheckTests
             { Pregnant("lastPeriod", "2025-01-05"), "impossible-pregnancy" }, // 60 weeks
             { Pregnant("dueDate", "2027-06-01"), "impossible-pregnancy" }, // not begun
             { Pregnant("dueDate", "next summer"), "bad-date" },
+            { Pregnant("dueDate", "2025-12-01"), "impossible-pregnancy" }, // due three months ago
+            { Reading("12", "200"), "number-out-of-range" },
+            { Reading("80", "120"), "readings-swapped" },
+            { Reading("high", "95"), "not-a-number" },
+            { Saying("calf-difference", "cm", "-3"), "not-a-number" },
+            { Saying("cancer", "stage", "somewhere"), "no-such-choice" },
         };
+
+    private static FactEntry Saying(string fact, string key, string value) =>
+        new(fact, Detail: new Dictionary<string, string> { [key] = value });
+
+    private static FactEntry Reading(string upper, string lower) =>
+        new("hypertension", Detail: new Dictionary<string, string> { ["systolic"] = upper, ["diastolic"] = lower });
+
+    /// <summary>A number as people write it counts for what it is.</summary>
+    [Theory]
+    [InlineData("3", true)]
+    [InlineData("3 cm", true)]
+    [InlineData("3,5", true)]
+    [InlineData(" 3.0cm", true)]
+    [InlineData("2,9", false)]
+    public void A_number_is_read_as_people_write_it(string said, bool refer)
+    {
+        var entry = Saying("calf-difference", "cm", said);
+        FactCheck.Check(entry, Known.Day, Known.Base, "");
+        var found = Known.Screened(Known.Flow("feet-fluid"), new(1980, 1, 1), entry).Findings;
+        Assert.Equal(refer, found.Any(f => f.Rule == "refer.calf-difference"));
+    }
 
     [Theory]
     [MemberData(nameof(Impossible))]

@@ -59,13 +59,17 @@ public class ScreenTests
     }
 
     [Fact]
-    public void The_headline_counts_the_steps_that_must_change_and_no_notes()
+    public void The_headline_counts_what_is_to_be_settled_and_no_notes()
     {
         var plan = Known.Flow(Known.Groin);
         var result = Known.Screened(plan, Adult, new FactEntry("anticoagulant"));
-        Assert.Equal("Change one step before you begin.", Headline.Of(result, [], [], 1, 0).Answer);
+        Assert.Equal("Two things to settle before you begin.", Headline.Of(result, [], [], 1, 0).Answer);
         var knee = Known.Screened(Known.Flow(Known.Legs), Adult, new FactEntry("knee-trouble", Side: Side.Left));
-        Assert.Equal("Go lighter or differently in 11 steps.", Headline.Of(knee, [], [], 1, 0).Answer);
+        Assert.Equal("Two things to settle before you begin.", Headline.Of(knee, [], [], 1, 0).Answer);
+        // What was not asked is not clear.
+        var clear = Known.Screened(plan, Adult);
+        Assert.Equal("Go ahead: nothing found in what was asked.", Headline.Of(clear, [], [], 1, 5).Answer);
+        Assert.Equal("Go ahead. Nothing stands against this plan.", Headline.Of(clear, [], [], 1, 0).Answer);
     }
 
     [Fact]

@@ -32,6 +32,15 @@ public class StrictReadingTests
     }
 
     [Fact]
+    public void What_was_not_said_though_a_rule_asks_for_it_is_told_and_how_it_is_read()
+    {
+        string? Told(FactEntry entry) => Known.Screened(Known.Flow(Known.Legs), Adult, entry).Unresolved?.SingleOrDefault()?.Saying;
+        Assert.Equal("Replaced hip: not said the side, approach. Read at its worst until it is.", Told(new("hip-replacement")));
+        Assert.Equal("Cancer: not said stage. Read at its worst until it is.", Told(new("cancer")));
+        Assert.Null(Told(new("diabetes")));
+    }
+
+    [Fact]
     public void A_medicine_outweighs_a_no_and_the_contradiction_is_said()
     {
         var result = Known.Screened(Known.Flow(Known.Groin), Adult, Medicine("warfarin"), new("anticoagulant", FactStatus.No));

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { plain } from '../../api/named';
-import type { FactDefinition, FactEntry, FactSaid, VisitView, Vocabulary } from '../../api/types';
+import type { FactDefinition, FactEntry, FactSaid, VisitView } from '../../api/types';
 import { Choice, LeavingField } from '../../ui/fields';
 import { useAnswer } from './useAnswer';
 
@@ -11,7 +11,7 @@ interface Props {
   fact: FactSaid;
   /** Null for a fact this version no longer knows: it can be struck out, not changed. */
   definition?: FactDefinition;
-  regions: Vocabulary['regions'];
+  regions: { id: string; name: string }[];
   done: () => void;
 }
 

@@ -33,7 +33,7 @@ export function FactsKnown({ visit, words }: { visit: VisitView; words: Vocabula
           visit={visit}
           fact={f}
           definition={known(words.facts, f.entry.fact)}
-          regions={words.regions}
+          regions={[...words.areas, ...words.regions]}
           done={() => setOpen(null)}
         />
       )}

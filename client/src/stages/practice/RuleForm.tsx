@@ -12,6 +12,7 @@ const empty = {
   status: 'known',
   age: '',
   outcome: 'avoid' as Outcome,
+  does: '',
   family: '',
   region: '',
   contact: '',
@@ -42,7 +43,7 @@ export function RuleForm({ kept, leave }: { kept: (lines: RuleLine[]) => void; l
     setTried(null);
   };
   const choice = (
-    key: 'fact' | 'family' | 'region' | 'contact' | 'product',
+    key: 'fact' | 'does' | 'family' | 'region' | 'contact' | 'product',
     options: { id: string; name: string }[],
   ) => (
     <Choice
@@ -102,8 +103,9 @@ export function RuleForm({ kept, leave }: { kept: (lines: RuleLine[]) => void; l
             onChoose={(level) => set({ level })}
           />
         )}
+        {choice('does', words.effects)}
         {choice('family', words.families)}
-        {choice('region', words.regions)}
+        {choice('region', [...words.areas, ...words.regions])}
         {choice('contact', words.contacts)}
         {choice('product', words.products)}
       </div>
@@ -144,7 +146,7 @@ export function RuleForm({ kept, leave }: { kept: (lines: RuleLine[]) => void; l
 
 /** The form as it is; what it means is worked out where rules are. */
 function requestOf(form: typeof empty): OwnRuleRequest {
-  const { titleOf, why, instead, reason, level, fact, age, family, region, contact, product, outcome } = form;
+  const { titleOf, why, instead, reason, level, fact, age, does, family, region, contact, product, outcome } = form;
   return {
     title: titleOf,
     why,
@@ -154,6 +156,7 @@ function requestOf(form: typeof empty): OwnRuleRequest {
       fact: fact || undefined,
       age: (age || undefined) as 'child' | 'older-adult' | undefined,
       outcome,
+      does: does || undefined,
       family: family || undefined,
       region: region || undefined,
       contact: contact || undefined,

@@ -21,7 +21,7 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
   const change = useChange(visit.id);
   const [before, setBefore] = useState<Plan | null>(null);
   const { standing } = visit.screen;
-  const { cards, notes, flagged, changeable, mostIsOut } = visit.shown;
+  const { cards, groups, notes, flagged, changeable, mostIsOut } = visit.shown;
   const maySettle = !!visit.may.settle?.allowed;
   const mayGoOn = !!visit.may.screened?.allowed;
   const settle = () => {
@@ -93,8 +93,24 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
         </Note>
       ))}
       <div className="findings">
-        {cards.map((card) => (
-          <FindingCard key={card.findings[0]!.title + card.findings[0]!.rule} card={card} visit={visit} />
+        {groups.map((group) => (
+          <section key={group.outcome}>
+            {cards.length > 1 && (
+              <h2>
+                {t(`screen.group.${group.outcome}`)}{' '}
+                {group.steps > 0 && (
+                  <span className="soft">
+                    {t('arrive.steps', { count: group.steps })}, {t('screen.minutes', { minutes: group.minutes })}
+                  </span>
+                )}
+              </h2>
+            )}
+            {cards
+              .filter((card) => card.outcome === group.outcome)
+              .map((card) => (
+                <FindingCard key={card.findings[0]!.title + card.findings[0]!.rule} card={card} visit={visit} />
+              ))}
+          </section>
         ))}
       </div>
       {mostIsOut && maySettle && <OtherFlows visit={visit} />}
