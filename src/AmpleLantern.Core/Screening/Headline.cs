@@ -29,19 +29,13 @@ public sealed record Headline(string Answer, string Because)
     )
     {
         var strongest = decision.Obstacles.OrderBy(o => o.Outcome).FirstOrDefault();
-        // What asks for the same is one thing, however many steps it touches.
-        var things = screen
-            .Findings.Where(f => f.Outcome.NeedsAnswer() && decision.Obstacles.Any(o => o.Rule == f.Rule))
-            .Select(ScreenShown.Alike)
-            .Distinct()
-            .Count();
         return strongest?.Outcome switch
         {
             Outcome.Emergency => "Do not treat. Get emergency care now.",
             Outcome.ReferFirst => "Do not treat today. A physician looks first.",
             Outcome.Postpone => "Not today. Make a new date.",
             Outcome.Clearance => "Only with a physician's written OK.",
-            Outcome.Avoid or Outcome.Modify => $"{Sentence(Count(things, "thing"))} to settle before you begin.",
+            Outcome.Avoid or Outcome.Modify => $"{Sentence(Count(decision.Things, "thing"))} to settle before you begin.",
             _ => Go(overrides, departures, missing),
         };
     }

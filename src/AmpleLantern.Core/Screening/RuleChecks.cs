@@ -20,6 +20,7 @@ public static class RuleChecks
             .. rule.UnlessSchool is { } u
                 ? Disagreement.Unknown(u.Question, u.Choice, k).Select(why => new Flaw("/unlessSchool", why))
                 : [],
+            .. SaidTwice(rule),
             .. rule.Then.SelectMany(
                 (e, i) =>
                     Regions(e, k)
@@ -28,6 +29,17 @@ public static class RuleChecks
                         .Select(f => f with { Path = $"/then/{i}{f.Path}" })
             ),
         ];
+
+    /// <summary>What a rule asks for is told apart by what it says; two that say the same would be settled as one.</summary>
+    private static IEnumerable<Flaw> SaidTwice(Rule rule) =>
+        rule
+            .Then.Select((r, i) => (Said: r.Say ?? rule.Title, i))
+            .GroupBy(x => x.Said)
+            .Where(g => g.Count() > 1)
+            .Select(g => new Flaw(
+                $"/then/{g.Last().i}/say",
+                $"This rule says '{g.Key}' twice. Say in other words what this part asks for."
+            ));
 
     /// <summary>A rule may speak of a whole limb or an area as if it were a region.</summary>
     private static IEnumerable<Flaw> Regions(Ruling ruling, KnowledgeBase k) =>

@@ -92,10 +92,7 @@ public sealed record ScreenShown(
 
     private const double SecondsPerMinute = 60;
 
-    /// <summary>
-    /// Findings that take the same steps out, for three reasons, are one card; so are those that say the same of the whole visit.
-    /// </summary>
-    internal static (Outcome, string) Alike(Finding f) => (f.Outcome, f.Steps.Count > 0 ? string.Join(',', f.Steps) : f.Rule + f.Title);
+    private static (Outcome, string) Alike(Finding f) => StartDecision.Alike(f.Outcome, f.Steps, f.Rule + f.Title);
 
     private static FindingCard Card(
         List<Finding> same,

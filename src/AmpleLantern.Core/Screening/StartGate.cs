@@ -5,7 +5,17 @@ namespace AmpleLantern.Core.Screening;
 public sealed record Obstacle(string Rule, Outcome Outcome, string Title, bool CanBeOverridden, IReadOnlyList<string> Steps);
 
 /// <summary>Whether a session may start.</summary>
-public sealed record StartDecision(bool MayStart, IReadOnlyList<Obstacle> Obstacles);
+public sealed record StartDecision(bool MayStart, IReadOnlyList<Obstacle> Obstacles)
+{
+    /// <summary>How many decisions are asked for: what asks for the same on the same steps is one, whatever the reasons.</summary>
+    public int Things => Obstacles.Select(o => Alike(o.Outcome, o.Steps, o.Rule + o.Title)).Distinct().Count();
+
+    /// <summary>
+    /// Findings that take the same steps out, for three reasons, are one; so are those that say the same of the whole visit.
+    /// </summary>
+    internal static (Outcome, string) Alike(Outcome outcome, IReadOnlyList<string> steps, string says) =>
+        (outcome, steps.Count > 0 ? string.Join(',', steps) : says);
+}
 
 public static class StartGate
 {

@@ -66,7 +66,7 @@ public static class Lamps
             Outcome.ReferFirst => "refer first",
             Outcome.Postpone => "not today",
             Outcome.Clearance => "ask first",
-            Outcome.Avoid or Outcome.Modify => $"{frame.Start.Obstacles.Count} to settle",
+            Outcome.Avoid or Outcome.Modify => $"{frame.Start.Things} to settle",
             _ => "clear",
         };
     }
