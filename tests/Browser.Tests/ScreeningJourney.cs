@@ -88,7 +88,7 @@ public sealed class ScreeningJourney(Server server) : IClassFixture<Server>
                 ("Quill Harrowmere", "to settle before you begin.", "blood thinner: apixaban"),
                 ("Ines Kestrelow", "Do not treat today. A physician looks first.", "Diabetes with a wound on the foot"),
                 ("Rowan Tidewell", "to settle before you begin.", "Leave the port and its line alone"),
-                ("Sabeth Loom", "to settle before you begin.", "have it looked at"),
+                ("Sabeth Loom", "to settle before you begin.", "Have it looked at first"),
                 ("Dorrit Anselwick", "to settle before you begin.", "The dates given make 12 weeks and 16 weeks."),
             }
         )

@@ -2,6 +2,7 @@ using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Effects;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 
@@ -108,6 +109,13 @@ public sealed class Probe(PracticeKnowledge knowledge)
             ),
             EffectKind.TouchesVulnerable => (technique, step with { Region = knowledge.Regions.All.First(r => r.Vulnerable).Id }),
             _ => throw new KnowledgeException($"Nothing is made up for the effect '{asked.Kind}'."),
+        };
+        technique = technique with
+        {
+            Contacts = [step.Contact],
+            Positions = [step.Position],
+            Patterns = [step.Pattern.Kind],
+            Levels = new(1, Levels.Deepest),
         };
         return (step, knowledge.With(knowledge.Techniques.Of([.. knowledge.Techniques.All, technique])));
     }
