@@ -16,7 +16,8 @@ public sealed class Touching(KnowledgeBase knowledge)
     /// <summary>The surface of a step that says none: the floor, the strict reading for who cannot get down to it.</summary>
     public const string Mat = "mat";
 
-    private readonly Dictionary<PlanStep, IReadOnlyList<BodyEffect>> done = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<PlanStep, (IReadOnlyList<BodyEffect> Effects, int Kinds)> done = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<Target, (IReadOnlyList<EffectAsked> Effects, int Kinds)> meant = new(ReferenceEqualityComparer.Instance);
 
     // Whoever gives it: rules ask what rests on a client, not how heavy it is.
     private readonly EffectsOf effects = new(
@@ -27,8 +28,7 @@ public sealed class Touching(KnowledgeBase knowledge)
     private const double CentimetresPerMetre = 100;
 
     /// <summary>What a step does to a body.</summary>
-    public IReadOnlyList<BodyEffect> Effects(PlanStep step) =>
-        done.TryGetValue(step, out var known) ? known : done[step] = effects.Step(step, 0);
+    public IReadOnlyList<BodyEffect> Effects(PlanStep step) => Done(step).Effects;
 
     /// <summary>The lightest a step can be given.</summary>
     public int LeastLevel(PlanStep step) => effects.LeastLevel(step);
@@ -59,7 +59,7 @@ public sealed class Touching(KnowledgeBase knowledge)
             && (target.RangeAbovePercent is not { } range || (step.RangePercent ?? 100) > range)
             && (target.PaceAbovePercent is not { } pace || (step.PacePercent ?? 100) > pace)
             && (!target.NoTouchMissing || step.NoTouchSeconds <= 0)
-            && (target.SpeaksOfEffects ? Effects(step).Any(e => Meant(e, target, entry, step)) : Here(target, entry, step));
+            && (target.SpeaksOfEffects ? MeantOf(target, entry, step) : Here(target, entry, step));
     }
 
     /// <summary>
@@ -123,23 +123,57 @@ public sealed class Touching(KnowledgeBase knowledge)
     private bool Meant(BodyEffect effect, Target target, FactEntry? entry, PlanStep step)
     {
         var asked = false;
-        for (var i = 0; !asked && i < target.Does?.Count; i++)
+        foreach (var one in Asked(target).Effects)
         {
-            foreach (var one in knowledge.EffectClasses[target.Does[i]].Of)
-            {
-                asked = asked || one.Means(effect, knowledge);
-            }
-        }
-
-        for (var i = 0; !asked && i < target.Effects?.Count; i++)
-        {
-            asked = target.Effects[i].Means(effect, knowledge);
+            asked = asked || one.Means(effect, knowledge);
         }
 
         return asked
             && (target.Regions is null || target.Regions.Any(r => effect.Reaches(r, step.Region, knowledge)))
             && (!target.SameSide || Touches(effect.Side ?? Side.Mid, entry?.Side))
             && (Named(target, entry) is not { } place || effect.Reaches(place, step.Region, knowledge));
+    }
+
+    /// <summary>Whether a step has an effect that a target means. Most steps have none of its kind, which is seen at once.</summary>
+    private bool MeantOf(Target target, FactEntry? entry, PlanStep step)
+    {
+        var (effects, kinds) = Done(step);
+        if ((Asked(target).Kinds & kinds) == 0)
+        {
+            return false;
+        }
+
+        foreach (var effect in effects)
+        {
+            if (Meant(effect, target, entry, step))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private (IReadOnlyList<EffectAsked> Effects, int Kinds) Asked(Target target)
+    {
+        if (!meant.TryGetValue(target, out var known))
+        {
+            List<EffectAsked> all = [.. (target.Does ?? []).SelectMany(d => knowledge.EffectClasses[d].Of), .. target.Effects ?? []];
+            known = meant[target] = (all, all.Aggregate(0, (kinds, e) => kinds | (1 << (int)e.Kind)));
+        }
+
+        return known;
+    }
+
+    private (IReadOnlyList<BodyEffect> Effects, int Kinds) Done(PlanStep step)
+    {
+        if (!done.TryGetValue(step, out var known))
+        {
+            var all = effects.Step(step, 0);
+            known = done[step] = (all, all.Aggregate(0, (kinds, e) => kinds | (1 << (int)e.Kind)));
+        }
+
+        return known;
     }
 
     private bool Here(Target target, FactEntry? entry, PlanStep step) =>
