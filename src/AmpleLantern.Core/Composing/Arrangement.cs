@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Bodies.Shapes;
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Screening;
@@ -91,7 +92,7 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
         var id = sided ? $"{position.Id}-side" : position.Id;
         if (blocks.All(b => b.Id != id))
         {
-            blocks.Add(new(id, sided ? $"side, {position.Name}" : char.ToUpperInvariant(position.Name[0]) + position.Name[1..]));
+            blocks.Add(new(id, sided ? $"side, {position.Name}" : Spelling.Sentence(position.Name)));
         }
 
         return id;
@@ -186,8 +187,7 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
         }
     }
 
-    private string Name() =>
-        string.Join(", ", request.Aims.Select(Said).Take(2)) is var said ? char.ToUpperInvariant(said[0]) + said[1..] : "";
+    private string Name() => string.Join(", ", request.Aims.Select(Said).Take(2)) is var said ? Spelling.Sentence(said) : "";
 
     /// <summary>The aim as it was asked: "mobilise the right shoulder", "calm, sleeps badly".</summary>
     private string Said(WantedAim aim)
@@ -234,7 +234,7 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
                     var name = knowledge.Positions[g.Key].Name;
                     return new BlockReason(
                         steps[0].Block,
-                        $"{char.ToUpperInvariant(name[0])}{name[1..]}, {seconds / 60:0} min, {string.Join("; ", aims)}. From {string.Join(", ", steps.Select(s => origin[s.Id].Unit.Flow).Distinct())}."
+                        $"{Spelling.Sentence(name)}, {seconds / 60:0} min, {string.Join("; ", aims)}. From {string.Join(", ", steps.Select(s => origin[s.Id].Unit.Flow).Distinct())}."
                     );
                 }),
         ];

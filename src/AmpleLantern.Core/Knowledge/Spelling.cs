@@ -15,6 +15,9 @@ public static class Spelling
     /// <summary>Lower case, no tone marks, no spaces or signs: <c>Zúsānlǐ</c> and <c>zu san li</c> read the same.</summary>
     public static string Plain(string text) => string.Concat(Words(text));
 
+    /// <summary>The same words as a sentence begins.</summary>
+    public static string Sentence(string words) => char.ToUpperInvariant(words[0]) + words[1..];
+
     public static string[] Words(string text)
     {
         var plain = new StringBuilder();

@@ -227,11 +227,9 @@ public static class Fit
         var parts = new[] { (fewer, "fewer"), (more, "more") }
             .Where(p => p.Item1 > 0)
             .Select(p => $"{p.Item2} repeats in {p.Item1} of {plan.Steps.Count} steps");
-        return $"{Capital(string.Join(" and ", parts))}; {(plan.WorseSide is { } worse ? $"the {worse.ToString().ToLowerInvariant()} side keeps what it has more" : "both sides stay equal")}; opening, re-check and close are kept. "
+        return $"{Spelling.Sentence(string.Join(" and ", parts))}; {(plan.WorseSide is { } worse ? $"the {worse.ToString().ToLowerInvariant()} side keeps what it has more" : "both sides stay equal")}; opening, re-check and close are kept. "
             + $"It takes {Spoken(Tenths(total))}, {rest}.";
     }
-
-    private static string Capital(string s) => char.ToUpperInvariant(s[0]) + s[1..];
 
     private static string Spoken(int tenths)
     {

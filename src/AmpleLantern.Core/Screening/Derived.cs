@@ -73,7 +73,7 @@ public static class Derived
         ];
         return missing.Length == 0
             ? null
-            : new([fact.Id], $"{Sentence(fact.Name)}: not said {string.Join(", ", missing)}. Read at its worst until it is.");
+            : new([fact.Id], $"{Spelling.Sentence(fact.Name)}: not said {string.Join(", ", missing)}. Read at its worst until it is.");
     }
 
     /// <summary>Which details rules ask for, by fact.</summary>
@@ -125,7 +125,7 @@ public static class Derived
                 open.Add(
                     new(
                         [FactWords.MedicineFact, means.Fact],
-                        $"{Sentence(known.Name)} means {what}, and '{what}' was answered with no. "
+                        $"{Spelling.Sentence(known.Name)} means {what}, and '{what}' was answered with no. "
                             + "Read as yes until one of the two is put right."
                     )
                 );
@@ -160,6 +160,4 @@ public static class Derived
             );
         }
     }
-
-    private static string Sentence(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 }

@@ -1,3 +1,5 @@
+using AmpleLantern.Core.Knowledge;
+
 namespace AmpleLantern.Core.Screening;
 
 /// <summary>Refuses details that cannot be: a reading nobody has, the lower above the upper, a choice that is not offered.</summary>
@@ -23,7 +25,7 @@ public static class DetailCheck
                     RefusalException.Unless(
                         detail.Choices!.Contains(said),
                         "no-such-choice",
-                        $"{Sentence(detail.Name)} is one of: {string.Join(", ", detail.Choices!)}; '{said}' is not. Choose one or none.",
+                        $"{Spelling.Sentence(detail.Name)} is one of: {string.Join(", ", detail.Choices!)}; '{said}' is not. Choose one or none.",
                         at
                     );
                     break;
@@ -39,13 +41,13 @@ public static class DetailCheck
         RefusalException.Unless(
             value is not null,
             "not-a-number",
-            $"{Sentence(detail.Name)} is a number; '{said}' is not one. Write it like 3 or 3.5, or leave it empty.",
+            $"{Spelling.Sentence(detail.Name)} is a number; '{said}' is not one. Write it like 3 or 3.5, or leave it empty.",
             at
         );
         RefusalException.Unless(
             !(value < detail.Least) && !(value > detail.Most),
             "number-out-of-range",
-            $"{Sentence(detail.Name)} lies between {detail.Least:0.#} and {detail.Most:0.#}, not {value:0.#}. Check it.",
+            $"{Spelling.Sentence(detail.Name)} lies between {detail.Least:0.#} and {detail.Most:0.#}, not {value:0.#}. Check it.",
             at
         );
         if (detail.Below is { } other && entry.Of(other) is { } upper && SaidNumber.Of(upper) is { } above)
@@ -58,9 +60,7 @@ public static class DetailCheck
         RefusalException.Unless(
             value < above,
             "readings-swapped",
-            $"{Sentence(lower)} ({value:0.#}) is not below {upper} ({above:0.#}). Swap or correct the two.",
+            $"{Spelling.Sentence(lower)} ({value:0.#}) is not below {upper} ({above:0.#}). Swap or correct the two.",
             at
         );
-
-    private static string Sentence(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 }

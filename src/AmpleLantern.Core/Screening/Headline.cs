@@ -35,7 +35,7 @@ public sealed record Headline(string Answer, string Because)
             Outcome.ReferFirst => "Do not treat today. A physician looks first.",
             Outcome.Postpone => "Not today. Make a new date.",
             Outcome.Clearance => "Only with a physician's written OK.",
-            Outcome.Avoid or Outcome.Modify => $"{Sentence(Count(decision.Things, "thing"))} to settle before you begin.",
+            Outcome.Avoid or Outcome.Modify => $"{Spelling.Sentence(Count(decision.Things, "thing"))} to settle before you begin.",
             _ => Go(overrides, departures, missing),
         };
     }
@@ -76,6 +76,4 @@ public sealed record Headline(string Answer, string Because)
 
     private static string Count(int n, string what) =>
         $"{(n < InWords.Length ? InWords[n] : n.ToString(CultureInfo.InvariantCulture))} {what}{(n == 1 ? "" : "s")}";
-
-    private static string Sentence(string words) => char.ToUpperInvariant(words[0]) + words[1..];
 }
