@@ -8,7 +8,7 @@ using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Web.Today;
 using NodaTime;
 
-namespace AmpleLantern.Core.Tests.Planning;
+namespace AmpleLantern.Core.Tests.Composing;
 
 /// <summary>Sessions composed from aims: allowed today, in good order, in time, and as good as the model has them.</summary>
 public class ComposeTests

@@ -3,7 +3,7 @@ using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
 
-namespace AmpleLantern.Core.Tests.Planning;
+namespace AmpleLantern.Core.Tests.Diary;
 
 public class DayLoadTests
 {
