@@ -12,7 +12,7 @@ public class FitTests
 
     private static readonly Plan Legs = Known.Flow(Known.Legs);
 
-    [Property(MaxTest = 40)]
+    [Property(MaxTest = 40 / Tries.Part)]
     public bool A_fitted_plan_is_never_longer_than_asked_keeps_its_sides_equal_and_its_frame_whole(PositiveInt n)
     {
         var minutes = 30 + (n.Get % 400) / 10.0;
