@@ -5,6 +5,7 @@ using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Exchange.Ask;

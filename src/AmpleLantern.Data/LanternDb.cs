@@ -88,6 +88,7 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             b.Ignore(c => c.Body);
             AsJson(b.Property(c => c.Measures)).HasDefaultValueSql("'{}'");
             AsJson(b.Property(c => c.Clearances)).HasDefaultValueSql("'[]'");
+            AsJson(b.Property(c => c.Cards)).HasDefaultValueSql("'[]'");
             b.HasMany(c => c.Facts).WithOne().HasForeignKey(f => f.ClientId);
             b.HasMany(c => c.Visits).WithOne(v => v.Client).HasForeignKey(v => v.ClientId);
             b.HasIndex(c => c.Name);
@@ -102,6 +103,7 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             b.Property(v => v.Version).IsConcurrencyToken();
             AsPacked(b.Property(v => v.Plan));
             AsPacked(b.Property(v => v.CheckIn));
+            AsJson(b.Property(v => v.Cards)).HasDefaultValueSql("'[]'");
             AsJson(b.Property(v => v.Interviews)).HasDefaultValueSql("'[]'");
             AsJson(b.Property(v => v.Overrides));
             AsJson(b.Property(v => v.Ratings));
@@ -133,6 +135,7 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
         builder.Entity<IntakeLink>(b =>
         {
             AsJson(b.Property(i => i.Answers));
+            AsJson(b.Property(i => i.Lists)).HasDefaultValueSql("'[]'");
             b.HasIndex(i => i.TokenHash).IsUnique();
             b.HasIndex(i => i.VisitId);
         });

@@ -6,6 +6,7 @@ using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Data.Keeping;
@@ -150,7 +151,7 @@ public static class DemoPractice
                 HandsCm: new Dictionary<string, double> { ["fourFingersCm"] = 6.9 }
             );
             Past(c, 60, 6, 4, "Rope season. Both calves like wood.");
-            var v = Visit(c, "odile", 10, 0, Legs, "mat room", "New tablets since the knee; bruises on the shins.");
+            var v = Door(Visit(c, "odile", 10, 0, Legs, "mat room", "New tablets since the knee; bruises on the shins."));
             v.ArrivedAt = now - Duration.FromMinutes(6);
             v.Ratings = [new("heaviness", 7, null), new("pain", 3, null)];
             return c;
@@ -172,7 +173,7 @@ public static class DemoPractice
             Asked(c);
             Past(c, 28, 6, 6, "The same at night.");
             Past(c, 14, 6, 5, "No real difference.");
-            var v = Visit(c, "odile", 13, 0, Legs, "mat room", "Still heavy at night.");
+            var v = Door(Visit(c, "odile", 13, 0, Legs, "mat room", "Still heavy at night."));
             (v.ArrivedAt, v.ScreenedAt) = (now - Duration.FromMinutes(2), now - Duration.FromMinutes(1));
             v.Ratings = [new("heaviness", 6, null)];
             return c;
@@ -261,22 +262,42 @@ public static class DemoPractice
                 .SelectMany(m => FactWords.Medicine(m, knowledge)?.Means ?? [])
                 .Select(m => m.Fact)
                 .ToHashSet();
-            foreach (
-                var f in knowledge.Facts.All.Where(f =>
-                    !implied.Contains(f.Id)
-                    && f is { Scope: FactScope.History, Derived: false, Group: not "consent" }
-                    && client.Facts.All(c => c.Fact != f.Id)
-                )
-            )
-            {
-                Fact(client, new(f.Id, FactStatus.No), today.PlusDays(-100));
-            }
-
+            client.Cards =
+            [
+                .. knowledge
+                    .Cards.All.Where(c => c.At is CardPlace.Phone)
+                    .Select(c => No(c, client, today.PlusDays(-20), null) with { AnsweredBy = "the client, on their phone" }),
+            ];
+            client.Cards = [.. client.Cards.Select(c => c with { Denied = [.. c.Denied.Except(implied)] })];
             foreach (var region in knowledge.Regions.All.Where(r => r.Vulnerable && client.Facts.All(c => c.Region != r.Id)))
             {
                 Fact(client, new(Derived.ConsentGiven, Since: today.PlusDays(-100), Region: region.Id), today.PlusDays(-100));
             }
         }
+
+        /// <summary>The cards of the door, each read out and denied as far as nothing of it is known.</summary>
+        private Visit Door(Visit visit)
+        {
+            visit.Cards =
+            [
+                .. knowledge
+                    .Cards.All.Where(c => c.At is CardPlace.Door)
+                    .Select(c => No(c, visit.Client!, visit.Date, visit.PractitionerId)),
+            ];
+            visit.Client!.Cards = [.. visit.Client.Cards, .. visit.Cards];
+            return visit;
+        }
+
+        private CardAnswer No(AskCard card, ClientRecord client, LocalDate on, string? askedBy) =>
+            new(
+                card.Id,
+                card.Version,
+                on,
+                [.. card.Facts.Except(client.Facts.Select(f => f.Fact))],
+                askedBy,
+                "the client, in the room",
+                on.AtMidnight().InZoneLeniently(zone).ToInstant() + Duration.FromHours(10)
+            );
 
         public Visit Visit(ClientRecord client, string who, int hour, int minute, string flow, string room, string words)
         {

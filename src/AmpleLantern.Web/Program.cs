@@ -203,6 +203,7 @@ api.MapBench();
 var visit = api.MapGroup("/visits/{visitId:guid}").RequireAuthorization(Policies.Treat).WithReadsInTrail();
 visit.MapVisit();
 visit.MapArrive();
+visit.MapCards();
 visit.MapInterviews();
 visit.MapIntake();
 visit.MapScreen();

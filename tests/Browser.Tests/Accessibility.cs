@@ -75,7 +75,8 @@ public sealed class Accessibility(Server server)
         page.Open("Quill", "arrive");
         page.Click("Let them fill it in on their phone");
         page.Driver.Navigate().GoToUrl(page.Find(".scan a").GetAttribute("href")!);
-        page.Find(".phonequestion");
+        page.Click("Begin: six short lists");
+        page.Find(".phoneline");
         Check(page, "phone");
         page.Go("/today");
         page.Press("?");

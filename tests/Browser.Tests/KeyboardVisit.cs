@@ -16,20 +16,22 @@ public sealed class KeyboardVisit(Server server) : IClassFixture<Server>
         page.Find(".lamps a");
         page.See("to settle before you begin.");
 
-        // Arrive: the questions that matter, answered with one key each.
+        // Arrive: five cards, one key each.
         page.Press("1");
-        page.See("could change today’s plan");
-        for (var i = 0; i < 40 && !page.Shows("Everything that matters is answered."); i++)
+        page.See("Cards to ask: 5.");
+        for (var i = 0; i < 5; i++)
         {
-            var first = page.Find(".question.first b").Text;
+            var card = page.Find(".askcard.on .cardhead b").Text;
             page.Press("n");
             page.Until(
-                "the next question",
-                () => page.Driver.FindElements(By.CssSelector(".question.first b")).FirstOrDefault()?.Text == first ? null : "next"
+                "the next card",
+                () => page.Driver.FindElements(By.CssSelector(".askcard.on .cardhead b")).FirstOrDefault()?.Text == card ? null : "next"
             );
         }
 
-        page.See("Everything that matters is answered.");
+        page.See("The cards are asked.");
+        page.TabTo("Measure");
+        page.Press(Keys.Enter);
         page.TabTo("Heavy legs: 7");
         page.Press(Keys.Space);
         page.Saved();

@@ -11,8 +11,7 @@ public sealed class MouseVisit(Server server) : IClassFixture<Server>
     {
         using var page = new Page(server).SignIn();
         page.Open("Bram", "arrive");
-        page.Click("No to all");
-        page.See("Everything that matters is answered.");
+        page.See("The cards are asked.");
         page.Click("On to Screen");
         page.See("Go ahead. Nothing stands against this plan.");
         page.Click("On to Plan");

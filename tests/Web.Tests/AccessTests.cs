@@ -113,7 +113,6 @@ public sealed class AccessTests(House house) : IClassFixture<House>
         };
         async Task<(string Path, object Body)[]> Doors() =>
             [
-                ("facts/none", new { version = await Version(), facts = new[] { "clot" } }),
                 (
                     "facts/strike",
                     new

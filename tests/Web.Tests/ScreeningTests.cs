@@ -35,7 +35,8 @@ public sealed class ScreeningTests : IAsyncLifetime
         var page = (await phone.Get(link))!;
         Assert.DoesNotContain("Maren", page.ToJsonString(), StringComparison.Ordinal);
         // Known already, and asked like anything else: what is left out would tell whoever holds the phone.
-        Assert.Contains(page["questions"]!.AsArray(), q => (string)q!["fact"]! == "pregnancy");
+        Assert.Equal(6, page["lists"]!.AsArray().Count);
+        Assert.Contains("\"pregnancy\"", page["lists"]!.ToJsonString(), StringComparison.Ordinal);
         phone.Refused(401, "signed-out", await phone.Get($"/api/visits/{id}"));
 
         await phone.Post(
@@ -43,8 +44,14 @@ public sealed class ScreeningTests : IAsyncLifetime
             new
             {
                 words = "Very tired.",
-                answers = new object[] { new { fact = "diabetes", status = "known" }, new { fact = "asthma", status = "no" } },
+                answers = new object[] { new { fact = "diabetes", status = "known" }, new { fact = "asthma", status = "known" } },
                 medicines = new[] { "heparin", " " },
+                lists = new object[]
+                {
+                    new { card = "pregnancy-and-the-rest", version = 1 },
+                    new { card = "heart-and-vessels", version = 1 },
+                    new { card = "a list of another year", version = 1 },
+                },
             }
         );
         phone.Refused(410, "link-used", await phone.Get(link));
@@ -58,6 +65,7 @@ public sealed class ScreeningTests : IAsyncLifetime
                     words = "Again.",
                     answers = Array.Empty<object>(),
                     medicines = Array.Empty<string>(),
+                    lists = Array.Empty<object>(),
                 }
             )
         );
@@ -65,7 +73,12 @@ public sealed class ScreeningTests : IAsyncLifetime
         var untouched = await odile.Visit(id);
         Assert.False(Knows(untouched, "diabetes", "known"), "nothing counts before a practitioner has read it");
         var waiting = (await odile.Get($"/api/visits/{id}/intake"))!;
-        Assert.Equal(["diabetes", "no asthma", "medicine: heparin"], waiting["lines"]!.AsArray().Select(l => (string)l!["saying"]!));
+        // A list they went through stands against a pregnancy that is on record: said, and not taken back by it.
+        Assert.Equal(
+            ["Pregnancy and the rest: pregnancy, 24 weeks", "Heart and vessels: "],
+            waiting["lists"]!.AsArray().Select(l => $"{l!["name"]}: {string.Join(", ", l["against"]!.AsArray().Select(a => (string)a!))}")
+        );
+        Assert.Equal(["diabetes", "asthma", "medicine: heparin"], waiting["lines"]!.AsArray().Select(l => (string)l!["saying"]!));
         var visit = (
             await odile.Post(
                 $"/api/visits/{id}/intake/accept",
@@ -73,13 +86,28 @@ public sealed class ScreeningTests : IAsyncLifetime
                 {
                     version = Version(untouched),
                     link = (string)waiting["link"]!,
-                    lines = waiting["lines"]!.AsArray().Skip(1).Select(l => (string)l!["id"]!).ToArray(),
+                    lines = waiting["lines"]!
+                        .AsArray()
+                        .Skip(1)
+                        .Concat(waiting["lists"]!.AsArray())
+                        .Select(l => (string)l!["id"]!)
+                        .ToArray(),
                     words = true,
                 }
             )
         )!;
         Assert.False(Knows(visit, "diabetes", "known"), "put aside");
-        Assert.True(Knows(visit, "asthma", "no"));
+        Assert.True(Knows(visit, "asthma", "known"));
+        Assert.True(Knows(visit, "pregnancy", "known"));
+        // One record for each list, and no fact for what it denied.
+        Assert.False(Knows(visit, "clot", "no"));
+        var list = visit["asking"]!["lists"]!.AsArray().Single(l => (string)l!["id"]! == "pregnancy-and-the-rest")!;
+        Assert.Equal("answered", (string)list["state"]!);
+        Assert.Equal("the client, on their phone", (string)list["answer"]!["answeredBy"]!);
+        var denied = list["answer"]!["denied"]!.AsArray().Select(d => (string)d!).ToList();
+        Assert.Contains("cancer", denied);
+        Assert.DoesNotContain("pregnancy", denied);
+        Assert.DoesNotContain("asthma", denied);
         Assert.Contains("anticoagulant.pressure", Rules(visit));
         Assert.EndsWith("Very tired.", (string)visit["words"]!, StringComparison.Ordinal);
         var said = visit["facts"]!.AsArray().Single(f => (string)f!["entry"]!["fact"]! == "medicine")!;
@@ -95,7 +123,7 @@ public sealed class ScreeningTests : IAsyncLifetime
         var (old, link) = (await LinkFor(id), await LinkFor(id));
         var phone = await house.Guest(null);
         phone.Refused(410, "link-expired", await phone.Get(old));
-        Assert.NotNull((await phone.Get(link))!["questions"]);
+        Assert.NotNull((await phone.Get(link))!["lists"]);
         await house.InDb(db => db.Intakes.ExecuteUpdateAsync(s => s.SetProperty(i => i.Expires, Instant.FromUtc(2020, 1, 1, 0, 0))));
         phone.Refused(410, "link-expired", await phone.Get(link));
         phone.Refused(404, "no-such-link", await phone.Get("/api/intake/not-a-link"));
@@ -129,10 +157,11 @@ public sealed class ScreeningTests : IAsyncLifetime
                         },
                     },
                     medicines = Array.Empty<string>(),
+                    lists = Array.Empty<object>(),
                 }
             )
         );
-        Assert.NotNull((await phone.Get(link))!["questions"]);
+        Assert.NotNull((await phone.Get(link))!["lists"]);
     }
 
     [Fact]
@@ -155,7 +184,7 @@ public sealed class ScreeningTests : IAsyncLifetime
             )!;
 
         var asked = await Answer();
-        Assert.Equal("hot", (string)asked["interviews"]![0]!["result"]!["next"]!["id"]!);
+        Assert.Equal("cold", (string)asked["interviews"]![0]!["result"]!["next"]!["id"]!);
         var girth = await Answer(new { question = "hot", option = "no" }, new { question = "girth", value = 3.4 });
         Assert.Equal("refer-first", (string)girth["screen"]!["verdict"]!);
         Assert.Contains("refer.calf-difference", Rules(girth));
@@ -311,5 +340,36 @@ public sealed class ScreeningTests : IAsyncLifetime
         Assert.Contains("consent.region", Rules(visit));
         Assert.Equal(1, visit["facts"]!.AsArray().Count(f => (string?)f!["entry"]!["region"] == "groin"));
         Assert.True(Knows(visit, "consent-given", "known"));
+    }
+
+    [Fact]
+    public async Task A_card_is_answered_in_one_record_and_can_be_asked_again()
+    {
+        var id = await odile.VisitOf("Corvin");
+        async Task<JsonNode?> Card(object how)
+        {
+            var body = System.Text.Json.JsonSerializer.SerializeToNode(how)!;
+            (body["version"], body["card"], body["notConcerned"]) = (Version(await odile.Visit(id)), "now", false);
+            body["cardVersion"] ??= 1;
+            body["withdraw"] ??= false;
+            return await odile.Put($"/api/visits/{id}/cards", body);
+        }
+
+        JsonNode Now(JsonNode visit) => visit["asking"]!["door"]!.AsArray().Single(c => (string)c!["id"]! == "now")!;
+        Assert.False((bool)(await odile.Visit(id))["asking"]!["redFlagsAsked"]!);
+        var visit = (await Card(new { yes = new[] { new { fact = "dizziness-today", status = "known" } } }))!;
+        Assert.Equal("answered", (string)Now(visit)["state"]!);
+        Assert.Equal("Odile Fenn", (string)Now(visit)["answer"]!["askedBy"]!);
+        Assert.True(Knows(visit, "dizziness-today", "known"));
+        Assert.True((bool)visit["asking"]!["redFlagsAsked"]!);
+        // What was denied is no fact, and is not asked any more.
+        Assert.False(Knows(visit, "chest-pain-at-rest", "no"));
+        Assert.DoesNotContain(visit["missing"]!.AsArray(), m => (string)m!["fact"]! == "chest-pain-at-rest");
+        odile.Refused(409, "card-changed", await Card(new { cardVersion = 7 }));
+        odile.Refused(422, "not-on-card", await Card(new { yes = new[] { new { fact = "epilepsy", status = "known" } } }));
+        visit = (await Card(new { withdraw = true }))!;
+        Assert.Equal("open", (string)Now(visit)["state"]!);
+        Assert.Contains(visit["missing"]!.AsArray(), m => (string)m!["fact"]! == "chest-pain-at-rest");
+        Assert.True(Knows(visit, "dizziness-today", "known"), "what was said stays said");
     }
 }

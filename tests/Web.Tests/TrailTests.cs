@@ -74,7 +74,7 @@ public sealed class TrailTests(House house) : IClassFixture<House>
             var id = await odile.VisitOf(name);
             var path = "/api" + (string)(await odile.Post($"/api/visits/{id}/intake-link", new { }))!["path"]!;
             var phones = await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => house.Guest(null)));
-            asked.Add((await phones[0].Get(path))!["questions"]!.ToJsonString());
+            asked.Add((await phones[0].Get(path))!["lists"]!.ToJsonString());
             foreach (var phone in phones)
             {
                 await phone.Get(path);
@@ -90,6 +90,7 @@ public sealed class TrailTests(House house) : IClassFixture<House>
                                 words = $"From phone {i}.",
                                 answers = Array.Empty<object>(),
                                 medicines = Array.Empty<string>(),
+                                lists = Array.Empty<object>(),
                             }
                         )
                 )

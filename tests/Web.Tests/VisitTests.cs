@@ -33,7 +33,7 @@ public sealed class VisitTests : IAsyncLifetime
     [Fact]
     public async Task Questions_that_matter_are_asked_and_a_yes_changes_the_screen_at_once()
     {
-        var id = await odile.VisitOf("Bram");
+        var id = await odile.VisitOf("Tobin");
         var before = await odile.Visit(id);
         Assert.Contains(before["missing"]!.AsArray(), m => (string)m!["fact"]! == "fever");
         var after = (

@@ -22,6 +22,7 @@ export type DueLine = S['DueLine'];
 export type Seam = S['Seam'];
 export type FactDefinition = S['FactDefinition'];
 export type MissingFact = S['MissingFact'];
+export type AskCard = S['CardShown'];
 export type WordFound = S['WordFound'];
 export type InterviewView = S['InterviewView'];
 export type InterviewAnswer = S['InterviewAnswer'];

@@ -135,19 +135,14 @@ it('Practice shows the hands it was told, and sends what is changed', async () =
   await waitFor(() => expect(sent).toContainEqual(expect.objectContaining({ method: 'put', path: '/api/me/hands' })));
 });
 
-it('Arrive asks, and Y answers the first question alone', async () => {
-  const question = (fact: string) => ({
-    fact,
-    region: null,
-    question: `Is there ${fact}?`,
-    ifYes: { fact, status: 'known' },
-    ifNo: { fact, status: 'no' },
-  });
-  const { sent } = openAt('/visits/v/arrive', visit({ missing: [question('fever'), question('rash')] }));
-  await see('Is there fever?');
-  fireEvent.keyDown(window, { key: 'y' });
+it('Arrive asks its cards, and N answers the first one alone', async () => {
+  const card = (id: string) => ({ id, name: id, version: 3, say: `${id}: any of it?`, state: 'open', lines: [] });
+  const asking = { door: [card('today'), card('now')], lists: [], consents: [], further: { ask: [], notAsked: [] } };
+  const { sent } = openAt('/visits/v/arrive', visit({ asking }));
+  await see('today: any of it?');
+  fireEvent.keyDown(document.activeElement!, { key: 'n' });
   await waitFor(() => expect(sent).toHaveLength(1));
-  expect(sent[0]).toMatchObject({ path: '/api/visits/v/facts', body: { entry: { fact: 'fever', status: 'known' } } });
+  expect(sent[0]).toMatchObject({ path: '/api/visits/v/cards', body: { card: 'today', cardVersion: 3, yes: [] } });
 });
 
 it('Screen says who says so', async () => {
@@ -177,7 +172,7 @@ it('Plan that may not be changed says why and sends nothing', async () => {
 });
 
 /** A session as the server keeps it, as far as the client is told of it here: events move it and are each answered. */
-function sessionOf(steps: string[]) {
+function sessionOf(steps: string[], asking: object | null = null) {
   const log: { id: string; kind: string; at: string; response?: string }[] = [];
   const last = (kinds: string[]) => log.findLast((e) => kinds.includes(e.kind));
   const session = () => ({
@@ -208,6 +203,7 @@ function sessionOf(steps: string[]) {
       '/api/visits/{visitId}': () => ({
         ...visit()['/api/visits/{visitId}'],
         ...stands(),
+        asking,
         plan: { steps: lines },
         expansion: { totalSeconds: 300 * steps.length, steps: lines },
       }),
@@ -220,6 +216,19 @@ function sessionOf(steps: string[]) {
     },
   };
 }
+
+it('Give begins without the card of red flags by one touch more, and says so', async () => {
+  const card = { id: 'now', name: 'Right now', state: 'open', redFlags: true, lines: [] };
+  const asking = { door: [card], lists: [], consents: [], further: { ask: [], notAsked: [] } };
+  const session = sessionOf(['Warm hands'], asking);
+  openAt('/visits/v/give', session.answers);
+  await see('Ready when you are.');
+  fireEvent.keyDown(document.body, { key: ' ' });
+  await see(/Not asked at this visit: Right now/);
+  expect(session.kinds()).toEqual([]);
+  fireEvent.keyDown(document.body, { key: ' ' });
+  await waitFor(() => expect(session.kinds()).toEqual(['start']));
+});
 
 it('Give starts by the space bar, notes by a letter, goes on and pauses, each sent as one event', async () => {
   const session = sessionOf(['Warm hands', 'Palm press']);

@@ -67,12 +67,12 @@ public enum EffectKind
 /// <param name="Side">Null where the thing has none.</param>
 /// <param name="Amount">In the unit of its kind; null where there is nothing to count.</param>
 /// <param name="By">What makes it: the movement of a joint, the contact that bears, the caution of a point.</param>
-/// <param name="Saying">The same in words.</param>
-public sealed record BodyEffect(EffectKind Kind, string On, string Saying, Side? Side = null, double? Amount = null, string? By = null)
+public sealed record BodyEffect(EffectKind Kind, string On, Side? Side = null, double? Amount = null, string? By = null)
 {
     public bool IsOfJoint => Kind is EffectKind.MovesJoint or EffectKind.PullsJoint or EffectKind.HoldsJoint;
 }
 
 /// <summary>All that a step does.</summary>
 /// <param name="Step">Id of the step.</param>
-public sealed record StepEffects(string Step, IReadOnlyList<BodyEffect> Effects);
+/// <param name="Sayings">Each effect in words.</param>
+public sealed record StepEffects(string Step, IReadOnlyList<BodyEffect> Effects, IReadOnlyList<string> Sayings);

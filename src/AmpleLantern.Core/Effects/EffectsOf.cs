@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
@@ -17,6 +18,8 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
 {
     private const int Whole = 100;
 
+    private readonly ConcurrentDictionary<string, Place> places = new();
+
     /// <summary>Contacts through which a body rests on another, rather than a hand that can be taken back at once.</summary>
     private static readonly string[] Bearing = ["foot", "knee", "seat"];
 
@@ -31,7 +34,12 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
     public IReadOnlyList<StepEffects> Plan(Plan plan, Expansion expansion)
     {
         var minutes = MinutesOnEnd(expansion);
-        return [.. plan.Steps.Select(s => new StepEffects(s.Id, Step(s, minutes.GetValueOrDefault(s.Id))))];
+        return
+        [
+            .. plan
+                .Steps.Select(s => (s, Effects: Step(s, minutes.GetValueOrDefault(s.Id))))
+                .Select(x => new StepEffects(x.s.Id, x.Effects, [.. x.Effects.Select(e => EffectWords.Of(e, x.s, knowledge))])),
+        ];
     }
 
     /// <param name="minutesOnEnd">How long the client lies this way by the end of the step.</param>
@@ -53,21 +61,14 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
 
     private IEnumerable<BodyEffect> Weight(PlanStep step, Technique technique)
     {
-        var (contact, region) = (knowledge.Contacts[step.Contact], knowledge.Regions[step.Region]);
-        var kilograms = Math.Round(Kilograms(step, technique, contact), 1);
+        var contact = knowledge.Contacts[step.Contact];
         if (Bears(step, technique, contact))
         {
-            yield return new(
-                EffectKind.BearsWeight,
-                region.Id,
-                $"bears up to {kilograms:0.#} kg through the {Low(contact.Name)} on the {Low(region.Name)}",
-                step.Side,
-                kilograms,
-                contact.Family
-            );
+            var kilograms = Math.Round(Kilograms(step, technique, contact), 1);
+            yield return new(EffectKind.BearsWeight, step.Region, step.Side, kilograms, contact.Family);
         }
 
-        yield return new(EffectKind.Presses, region.Id, $"presses the {Low(region.Name)} at level {step.Level}", step.Side, step.Level);
+        yield return new(EffectKind.Presses, step.Region, step.Side, step.Level);
     }
 
     /// <summary>
@@ -113,69 +114,44 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
         // What was never said is not nothing: then it may move whatever is near, all the way.
         if ((technique.Moves is null ? Whole : technique.MovesNearby) is { } share)
         {
-            moved = moved.Concat(Near(step).Select(m => new Moved(m.Id, share * range / Whole)));
+            moved = moved.Concat(At(step.Region).Moves.Select(m => new Moved(m.Id, share * range / Whole)));
         }
 
-        return Moved(moved, EffectKind.MovesJoint, "", step)
-            .Concat(Moved(knowledge.Positions[step.Position].Moves ?? [], EffectKind.HoldsJoint, "lies so that it ", step));
+        return Moved(moved, EffectKind.MovesJoint, step)
+            .Concat(Moved(knowledge.Positions[step.Position].Moves ?? [], EffectKind.HoldsJoint, step));
     }
 
-    private IEnumerable<BodyEffect> Moved(IEnumerable<Moved> all, EffectKind kind, string said, PlanStep step)
+    private IEnumerable<BodyEffect> Moved(IEnumerable<Moved> all, EffectKind kind, PlanStep step)
     {
         foreach (var (move, most) in all.GroupBy(m => m.Move).Select(g => (knowledge.JointMoves[g.Key], g.Max(m => m.Share))))
         {
             var joint = knowledge.BodyJoints[move.Joint];
             var newtons = move.Newtons * most / Whole;
-            yield return new(
-                move.Pulls ? EffectKind.PullsJoint : kind,
-                joint.Id,
-                move.Pulls ? $"{move.Name} with {newtons:0} N" : $"{said}{move.Name} to {most} % of its range",
-                joint.Sided ? step.Side : null,
-                newtons ?? most,
-                move.Id
-            );
+            yield return new(move.Pulls ? EffectKind.PullsJoint : kind, joint.Id, joint.Sided ? step.Side : null, newtons ?? most, move.Id);
         }
     }
-
-    /// <summary>Every movement, pulls apart, of the joints whose skin is worked.</summary>
-    private IEnumerable<JointMove> Near(PlanStep step) =>
-        knowledge.JointMoves.All.Where(m => !m.Pulls && knowledge.BodyJoints[m.Joint].Regions.Any(r => knowledge.Meets(r, step.Region)));
 
     private IEnumerable<BodyEffect> Vessels(PlanStep step, Technique technique)
     {
         var shuts = knowledge.Is(technique, Trait.HoldsBackBlood);
-        foreach (var vessel in knowledge.Vessels.All.Where(v => v.Regions.Any(r => knowledge.Meets(r, step.Region))))
+        foreach (var vessel in At(step.Region).Vessels)
         {
             yield return shuts
-                ? new(
-                    EffectKind.ShutsVessel,
-                    vessel.Id,
-                    $"presses the {vessel.Name} shut for {step.Pattern.Hold?.Usual ?? 0} s",
-                    step.Side,
-                    step.Pattern.Hold?.Usual,
-                    vessel.Carries
-                )
-                : new(
-                    EffectKind.PressesVessel,
-                    vessel.Id,
-                    $"presses along the {vessel.Name} at level {step.Level}",
-                    step.Side,
-                    step.Level,
-                    vessel.Carries
-                );
+                ? new(EffectKind.ShutsVessel, vessel.Id, step.Side, step.Pattern.Hold?.Usual, vessel.Carries)
+                : new(EffectKind.PressesVessel, vessel.Id, step.Side, step.Level, vessel.Carries);
         }
     }
 
     private IEnumerable<BodyEffect> Skin(PlanStep step, Technique technique)
     {
-        (EffectKind Kind, bool Does, string Saying)[] all =
+        (EffectKind Kind, bool Does)[] all =
         [
-            (EffectKind.DragsSkin, step.Pattern.Kind is PatternKind.Glide || knowledge.Is(technique, Trait.Drags), "drags the skin"),
-            (EffectKind.PinchesSkin, knowledge.Is(technique, Trait.Pinches), "pinches and lifts"),
-            (EffectKind.ScrapesSkin, knowledge.Is(technique, Trait.Scrapes), "scrapes the skin"),
-            (EffectKind.RubsAcross, knowledge.Is(technique, Trait.RubsAcross), "rubs across the fibres"),
+            (EffectKind.DragsSkin, step.Pattern.Kind is PatternKind.Glide || knowledge.Is(technique, Trait.Drags)),
+            (EffectKind.PinchesSkin, knowledge.Is(technique, Trait.Pinches)),
+            (EffectKind.ScrapesSkin, knowledge.Is(technique, Trait.Scrapes)),
+            (EffectKind.RubsAcross, knowledge.Is(technique, Trait.RubsAcross)),
         ];
-        return all.Where(a => a.Does).Select(a => new BodyEffect(a.Kind, step.Region, a.Saying, step.Side));
+        return all.Where(a => a.Does).Select(a => new BodyEffect(a.Kind, step.Region, step.Side));
     }
 
     private IEnumerable<BodyEffect> Motion(PlanStep step, Technique technique)
@@ -183,27 +159,27 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
         var pace = step.PacePercent ?? Whole;
         if (step.Pattern.Kind is PatternKind.Rock || knowledge.Is(technique, Trait.Rocks))
         {
-            yield return new(EffectKind.Shakes, step.Region, "rocks or shakes", step.Side, pace);
+            yield return new(EffectKind.Shakes, step.Region, step.Side, pace);
         }
 
         if (step.Pattern.Kind is PatternKind.Percussion)
         {
-            yield return new(EffectKind.Drums, step.Region, "drums on it", step.Side, pace);
+            yield return new(EffectKind.Drums, step.Region, step.Side, pace);
         }
 
         if (knowledge.Is(technique, Trait.AsksEffort))
         {
-            yield return new(EffectKind.AsksEffort, step.Region, "asks the client to push against you", step.Side);
+            yield return new(EffectKind.AsksEffort, step.Region, step.Side);
         }
 
         if (Breaths.FirstOrDefault(b => knowledge.Is(technique, b.Trait)) is { Breath: { } breath })
         {
-            yield return new(EffectKind.AsksBreath, step.Region, $"asks for a {breath} breath", By: breath);
+            yield return new(EffectKind.AsksBreath, step.Region, By: breath);
         }
 
         if (knowledge.Is(technique, Trait.Drains))
         {
-            yield return new(EffectKind.MovesFluid, step.Region, "moves fluid towards the trunk", step.Side);
+            yield return new(EffectKind.MovesFluid, step.Region, step.Side);
         }
     }
 
@@ -213,12 +189,12 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
         {
             if (product.Warm)
             {
-                yield return new(EffectKind.Warms, step.Region, $"warms with {Low(product.Name)}", step.Side, By: product.Id);
+                yield return new(EffectKind.Warms, step.Region, step.Side, By: product.Id);
             }
 
             foreach (var on in product.Contains.Prepend(product.Id).Select(p => knowledge.Products[p]))
             {
-                yield return new(EffectKind.PutsOnSkin, on.Id, $"puts {Low(on.Name)} on the skin", step.Side, By: product.Id);
+                yield return new(EffectKind.PutsOnSkin, on.Id, step.Side, By: product.Id);
             }
         }
     }
@@ -226,20 +202,14 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
     private IEnumerable<BodyEffect> Lying(PlanStep step, double minutes)
     {
         var position = knowledge.Positions[step.Position];
-        yield return new(
-            EffectKind.Lies,
-            position.LiesOn,
-            minutes > 0 ? $"{Low(position.Name)}, by its end {minutes:0.#} min on end" : Low(position.Name),
-            Amount: minutes > 0 ? minutes : null,
-            By: position.Id
-        );
+        yield return new(EffectKind.Lies, position.LiesOn, Amount: minutes > 0 ? minutes : null, By: position.Id);
     }
 
     private IEnumerable<BodyEffect> Places(PlanStep step)
     {
-        foreach (var region in knowledge.Regions.All.Where(r => r.Vulnerable && knowledge.Meets(r.Id, step.Region)))
+        foreach (var region in At(step.Region).Vulnerable)
         {
-            yield return new(EffectKind.TouchesVulnerable, region.Id, $"touches a place that needs a yes: {Low(region.Name)}", step.Side);
+            yield return new(EffectKind.TouchesVulnerable, region, step.Side);
         }
 
         var hold = step.Pattern.Hold?.Usual;
@@ -247,10 +217,31 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
         {
             foreach (var caution in point.Cautions.Select(c => knowledge.Of<Caution>()[c]))
             {
-                yield return new(EffectKind.HoldsPoint, point.Id, $"holds {point.Id}: {caution.Name}", step.Side, hold, caution.Id);
+                yield return new(EffectKind.HoldsPoint, point.Id, step.Side, hold, caution.Id);
             }
         }
     }
+
+    /// <summary>What lies at a region of the skin; many steps work the same.</summary>
+    private Place At(string region) =>
+        places.GetOrAdd(
+            region,
+            _ =>
+                new(
+                    [.. knowledge.Vessels.All.Where(v => v.Regions.Any(r => knowledge.Meets(r, region)))],
+                    [.. knowledge.Regions.All.Where(r => r.Vulnerable && knowledge.Meets(r.Id, region)).Select(r => r.Id)],
+                    [
+                        .. knowledge.JointMoves.All.Where(m =>
+                            !m.Pulls && knowledge.BodyJoints[m.Joint].Regions.Any(r => knowledge.Meets(r, region))
+                        ),
+                    ]
+                )
+        );
+
+    /// <param name="Vessels">Great vessels along it.</param>
+    /// <param name="Vulnerable">Ids of places that need consent and overlap it.</param>
+    /// <param name="Moves">Every movement, pulls apart, of the joints under it.</param>
+    private sealed record Place(IReadOnlyList<Vessel> Vessels, IReadOnlyList<string> Vulnerable, IReadOnlyList<JointMove> Moves);
 
     /// <summary>Minutes the client has lain the same way by the end of each step, turning not counted.</summary>
     private Dictionary<string, double> MinutesOnEnd(Expansion expansion)
@@ -266,6 +257,4 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
 
         return minutes;
     }
-
-    private static string Low(string name) => name.Length > 1 && char.IsUpper(name[1]) ? name : char.ToLowerInvariant(name[0]) + name[1..];
 }

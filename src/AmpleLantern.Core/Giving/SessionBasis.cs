@@ -7,6 +7,7 @@ using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure.Steps;
 using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 using NodaTime;
@@ -28,17 +29,19 @@ public sealed record BasisPressure(
 
 /// <summary>The person as they were when the session began: what was asked, answered and cleared.</summary>
 /// <param name="NotAsked">Questions that could have changed something and were not asked.</param>
+/// <param name="Cards">Cards answered by then; null in a record older than cards.</param>
 public sealed record BasisClient(
     LocalDate Date,
     LocalDate? BirthDate,
     BodyMeasures Body,
     IReadOnlyList<FactSaid> Facts,
     IReadOnlyList<Clearance> Clearances,
-    IReadOnlyList<MissingFact> NotAsked
+    IReadOnlyList<MissingFact> NotAsked,
+    IReadOnlyList<CardAnswer>? Cards = null
 )
 {
     /// <summary>The person as screening sees them.</summary>
-    public ScreenSubject Subject => new(Date, BirthDate, [.. Facts.Select(f => f.Entry)], Clearances, ConsentMustBeGiven: true);
+    public ScreenSubject Subject => new(Date, BirthDate, [.. Facts.Select(f => f.Entry)], Clearances, ConsentMustBeGiven: true, Cards);
 }
 
 /// <summary>The one who works, as they were when the session began.</summary>

@@ -40,21 +40,25 @@ public static class Spelling
         return plain.ToString().Split(' ', StringSplitOptions.RemoveEmptyEntries);
     }
 
-    /// <summary>Edits between two words (Levenshtein 1966).</summary>
+    /// <summary>Edits between two words, two neighbours changed about being one (Damerau 1964, in its restricted form).</summary>
     public static int Apart(string a, string b)
     {
-        var row = Enumerable.Range(0, b.Length + 1).ToArray();
+        var (before, last, row) = (new int[b.Length + 1], Enumerable.Range(0, b.Length + 1).ToArray(), new int[b.Length + 1]);
         for (var i = 1; i <= a.Length; i++)
         {
-            var (diagonal, left) = (row[0], i);
             row[0] = i;
             for (var j = 1; j <= b.Length; j++)
             {
-                left = Math.Min(Math.Min(left, row[j]) + 1, diagonal + (a[i - 1] == b[j - 1] ? 0 : 1));
-                (diagonal, row[j]) = (row[j], left);
+                row[j] = Math.Min(Math.Min(row[j - 1], last[j]) + 1, last[j - 1] + (a[i - 1] == b[j - 1] ? 0 : 1));
+                if (i > 1 && j > 1 && a[i - 1] == b[j - 2] && a[i - 2] == b[j - 1])
+                {
+                    row[j] = Math.Min(row[j], before[j - 2] + 1);
+                }
             }
+
+            (before, last, row) = (last, row, before);
         }
 
-        return row[b.Length];
+        return last[b.Length];
     }
 }

@@ -59,7 +59,7 @@ public static class Derived
     private static Unresolved? NotSaid(FactEntry entry, KnowledgeBase knowledge)
     {
         var fact = knowledge.Facts[entry.Fact];
-        if (fact.Derived || fact.Group == MissingFacts.ConsentGroup)
+        if (fact.Derived || fact.Group == FactDefinition.ConsentGroup)
         {
             return null;
         }

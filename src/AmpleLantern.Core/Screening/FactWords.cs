@@ -38,7 +38,11 @@ public sealed class FactWords
     public const string MedicineFact = "medicine";
     public const string NameDetail = "name";
 
-    private const int MostNear = 4;
+    /// <summary>Where a word is shown and chosen, more slips are allowed than where it is taken as it stands.</summary>
+    private const int LettersForASlipTyped = 4;
+
+    private const int SlipRank = 2;
+    private const int InRank = 100;
 
     private readonly List<(string Plain, string Said, Func<string, bool, WordFound> Found)> entries = [];
     private readonly KnowledgeBase knowledge;
@@ -48,7 +52,7 @@ public sealed class FactWords
         this.knowledge = knowledge;
         foreach (var fact in knowledge.Facts.All.Where(f => !f.Derived))
         {
-            foreach (var word in fact.Words.Prepend(fact.Name).Concat((fact.Codes ?? []).Select(c => c.Code)))
+            foreach (var word in fact.Words.Prepend(fact.Name).Append(fact.Id).Concat((fact.Codes ?? []).Select(c => c.Code)))
             {
                 entries.Add(
                     (
@@ -84,7 +88,10 @@ public sealed class FactWords
         }
     }
 
-    /// <summary>Best matches first: the word itself, words it begins, words in it; failing these, words close to it.</summary>
+    /// <summary>
+    /// Best matches first: the word itself, words it begins, words close to it, words it is in. A hit inside a longer name never hides a
+    /// plain one that is a slip of the pen away.
+    /// </summary>
     public IReadOnlyList<WordFound> Find(string text, int most = 8)
     {
         var asked = Spelling.Plain(text);
@@ -93,27 +100,18 @@ public sealed class FactWords
             return [];
         }
 
-        var found = entries
-            .Select(e => (e, Rank: Rank(e.Plain, asked)))
-            .Where(x => x.Rank is not null)
-            .OrderBy(x => x.Rank)
-            .ThenBy(x => x.e.Plain.Length)
-            .Select(x => x.e.Found(x.e.Said, false))
-            .DistinctBy(w => w.Name)
-            .Take(most)
-            .ToList();
-        return found.Count > 0
-            ? found
-            :
-            [
-                .. entries
-                    .Select(e => (e, Edits: Spelling.Apart(e.Plain, asked)))
-                    .Where(x => x.Edits <= Math.Max(1, asked.Length / 4))
-                    .OrderBy(x => x.Edits)
-                    .Select(x => x.e.Found(x.e.Said, true))
-                    .DistinctBy(w => w.Name)
-                    .Take(MostNear),
-            ];
+        var slips = Math.Max(1, asked.Length / LettersForASlipTyped);
+        return
+        [
+            .. entries
+                .Select(e => (e, Rank: Rank(e.Plain, asked) ?? Near(e.Plain, asked, slips)))
+                .Where(x => x.Rank is not null)
+                .OrderBy(x => x.Rank)
+                .ThenBy(x => x.e.Plain.Length)
+                .Select(x => x.e.Found(x.e.Said, x.Rank is >= SlipRank and < InRank))
+                .DistinctBy(w => w.Name)
+                .Take(most),
+        ];
     }
 
     /// <summary>The medicine of this name; failing that the only one so close to it that a slip of the pen explains it.</summary>
@@ -149,7 +147,13 @@ public sealed class FactWords
     private static int? Rank(string plain, string asked) =>
         plain == asked ? 0
         : plain.StartsWith(asked, StringComparison.Ordinal) ? 1
-        : plain.Contains(asked, StringComparison.Ordinal) ? 2
-        : plain.Length > 4 && asked.Contains(plain, StringComparison.Ordinal) ? 3
+        : plain.Contains(asked, StringComparison.Ordinal) ? InRank
+        : plain.Length > 4 && asked.Contains(plain, StringComparison.Ordinal) ? InRank + 1
         : null;
+
+    /// <summary>The more slips the later; too many are another word.</summary>
+    private static int? Near(string plain, string asked, int slips) =>
+        Math.Abs(plain.Length - asked.Length) <= slips && Spelling.Apart(plain, asked) is var edits && edits <= slips
+            ? SlipRank + edits
+            : null;
 }

@@ -24,6 +24,9 @@ public enum FactScope
 [Kind("facts", "fact")]
 public sealed record FactDefinition : IKnown
 {
+    /// <summary>The group that is asked place by place.</summary>
+    public const string ConsentGroup = "consent";
+
     public required string Id { get; init; }
 
     public required string Name { get; init; }
@@ -120,12 +123,14 @@ public sealed record FactEntry(
 /// <param name="Clearances">Physicians' written OKs.</param>
 /// <param name="ConsentMustBeGiven">Whether a vulnerable region without a yes counts as one without consent. So it is in the
 /// practice.</param>
+/// <param name="Cards">Cards answered, at this visit and before; of each the answer that counts.</param>
 public sealed record ScreenSubject(
     LocalDate Date,
     LocalDate? BirthDate,
     IReadOnlyList<FactEntry> Facts,
     IReadOnlyList<Clearance>? Clearances = null,
-    bool ConsentMustBeGiven = false
+    bool ConsentMustBeGiven = false,
+    IReadOnlyList<CardAnswer>? Cards = null
 )
 {
     /// <summary>Whole years on the day; null while the birth date is not known.</summary>

@@ -8,24 +8,26 @@ namespace AmpleLantern.Core.Screening;
 /// <summary>The screen's answer in one sentence, and what it rests on in another.</summary>
 public sealed record Headline(string Answer, string Because)
 {
+    /// <param name="open">Names of the cards of red flags that were not asked at this visit: without them nothing reads as clear.</param>
     public static Headline Of(
         ScreenResult screen,
         IReadOnlyList<Override> overrides,
         IReadOnlyList<Departure> departures,
         int factsKnown,
-        int factsMissing
+        int factsMissing,
+        IReadOnlyList<string> open
     )
     {
         var decision = StartGate.Decide(screen.Findings, overrides);
-        return new(Say(screen, decision, overrides, departures, factsMissing), Rest(factsKnown, factsMissing));
+        return new(Say(decision, overrides, departures, factsMissing, open), Rest(factsKnown, factsMissing));
     }
 
     private static string Say(
-        ScreenResult screen,
         StartDecision decision,
         IReadOnlyList<Override> overrides,
         IReadOnlyList<Departure> departures,
-        int missing
+        int missing,
+        IReadOnlyList<string> open
     )
     {
         var strongest = decision.Obstacles.OrderBy(o => o.Outcome).FirstOrDefault();
@@ -36,6 +38,7 @@ public sealed record Headline(string Answer, string Because)
             Outcome.Postpone => "Not today. Make a new date.",
             Outcome.Clearance => "Only with a physician's written OK.",
             Outcome.Avoid or Outcome.Modify => $"{Spelling.Sentence(Count(decision.Things, "thing"))} to settle before you begin.",
+            _ when open.Count > 0 => $"Not asked yet: {string.Join(", ", open.Select(o => o.ToLowerInvariant()))}.",
             _ => Go(overrides, departures, missing),
         };
     }

@@ -72,10 +72,10 @@ public static class Screener
         return
         [
             .. knowledge
-                .Rules.All.Select(r =>
-                    (Cleared(InSchool(r, school, knowledge), derived), Spoken(Conditions.Triggers(r.When, derived, school, knowledge)))
-                )
-                .Where(p => p.Item2.Count > 0),
+                .RulesFor(derived.Facts)
+                .Select(r => (Rule: r, Triggers: Conditions.Triggers(r.When, derived, school, knowledge)))
+                .Where(x => x.Triggers.Count > 0)
+                .Select(x => (Cleared(InSchool(x.Rule, school, knowledge), derived), Spoken(x.Triggers))),
         ];
     }
 

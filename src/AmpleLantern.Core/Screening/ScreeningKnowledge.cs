@@ -17,7 +17,14 @@ public static class ScreeningKnowledge
 
         public Catalogue<SwapWay> SwapWays => knowledge.Of<SwapWay>();
 
-        public Catalogue<Complaint> Complaints => knowledge.Of<Complaint>();
+        public Catalogue<AskCard> Cards => knowledge.Of<AskCard>();
+
+        public Catalogue<NoAge> NoAges => knowledge.Of<NoAge>();
+
+        /// <summary>How many days a no to a fact of the history is believed.</summary>
+        public int DaysOfNo(FactDefinition fact) =>
+            knowledge.NoAges.All.FirstOrDefault(a => a.Facts.Contains(fact.Id))?.Days
+            ?? knowledge.NoAges.All.First(a => a.Groups.Contains(fact.Group)).Days;
 
         /// <summary>What a practice works by: this knowledge and the rules it added itself, after the shipped ones.</summary>
         public PracticeKnowledge WithRules(IReadOnlyList<Rule> own) =>
@@ -33,10 +40,19 @@ public static class ScreeningKnowledge
 public sealed class PracticeKnowledge : KnowledgeBase
 {
     internal PracticeKnowledge(KnowledgeBase shipped, string version, Catalogue<Rule> rules, params IReadOnlyList<ICatalogue> instead)
-        : base(shipped, version, instead) => Rules = rules;
+        : base(shipped, version, instead)
+    {
+        Rules = rules;
+        byFact = new(() => new(Rules));
+    }
+
+    private readonly Lazy<RulesByFact> byFact;
 
     /// <summary>Every rule that speaks here: the shipped ones, then the practice's.</summary>
     public Catalogue<Rule> Rules { get; }
+
+    /// <summary>The rules that what is said of a person could set off, in their order.</summary>
+    internal IEnumerable<Rule> RulesFor(IReadOnlyList<FactEntry> facts) => byFact.Value.For(facts);
 
     /// <summary>The same with one more rule, to try it.</summary>
     public PracticeKnowledge And(Rule rule) => new(this, Version, Rules.Of([.. Rules.All, rule]));

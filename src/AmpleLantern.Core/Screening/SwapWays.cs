@@ -14,8 +14,10 @@ namespace AmpleLantern.Core.Screening;
 /// <param name="CostPerMinute">Points for each minute the plan gets longer or shorter.</param>
 /// <param name="Why">What of the step stays.</param>
 /// <param name="InAll">Needs no judgement: taken where everything is settled at once.</param>
+/// <param name="Lessens">The same work, or less of it: no rule that did not touch the step can touch what is left.</param>
 [Kind("swapWays", "way of swapping")]
-public sealed record SwapWay(string Id, string Name, Source Source, int Cost, int CostPerMinute, string Why, bool InAll) : IKnown;
+public sealed record SwapWay(string Id, string Name, Source Source, int Cost, int CostPerMinute, string Why, bool InAll, bool Lessens)
+    : IKnown;
 
 /// <summary>The ways in which a step can change, and the step as it then is.</summary>
 public static class SwapWays
@@ -126,10 +128,10 @@ public static class SwapWays
     {
         var knowledge = context.Knowledge;
         var technique = knowledge.Techniques[step.Technique];
+        var instead = caps.InsteadOf(technique);
         foreach (
-            var r in knowledge.Replacements.All.Where(r =>
-                knowledge.Is(technique, r.For)
-                && (r.Regions.Count == 0 || r.Regions.Any(x => x == step.Region || knowledge.Overlap(x, step.Region)))
+            var r in instead.Replacements.Where(r =>
+                r.Regions.Count == 0 || r.Regions.Any(x => x == step.Region || knowledge.Overlap(x, step.Region))
             )
         )
         {
@@ -171,12 +173,9 @@ public static class SwapWays
         }
 
         var madeFor = knowledge.Once(k => new MadeFor(k));
-        // The nearest in purpose first; a long list of others helps nobody to choose.
+        // A long list of others helps nobody to choose.
         foreach (
-            var other in knowledge
-                .Techniques.All.Where(t => Serves(t, step, technique) && madeFor.Holds(t.Id, step.Region, knowledge))
-                .OrderByDescending(t => t.Purposes.Count(technique.Purposes.Contains))
-                .Take(MostOthers)
+            var other in instead.Others.Where(t => CanBeGiven(t, step) && madeFor.Holds(t.Id, step.Region, knowledge)).Take(MostOthers)
         )
         {
             yield return ("technique", $"technique:{other.Id}", $"{other.Name.ToLowerInvariant()} in its place");
@@ -185,16 +184,9 @@ public static class SwapWays
         yield return (LeaveOut, LeaveOut, "leave it out");
     }
 
-    /// <summary>
-    /// Another family of the same tradition that can be given here as things stand, for one of the same purposes, and that goes no deeper.
-    /// </summary>
-    private static bool Serves(Technique other, PlanStep step, Technique technique) =>
-        other.Family != technique.Family
-        && other.Tradition == technique.Tradition
-        && other.Levels.Max <= technique.Levels.Max
-        && other.Positions.Contains(step.Position)
-        && other.Patterns.Contains(step.Pattern.Kind)
-        && other.Purposes.Any(p => technique.Purposes.Contains(p));
+    /// <summary>Whether a technique can be given here as things stand.</summary>
+    private static bool CanBeGiven(Technique other, PlanStep step) =>
+        other.Positions.Contains(step.Position) && other.Patterns.Contains(step.Pattern.Kind);
 
     private static PlanStep Other(PlanStep step, Technique technique) =>
         step with
@@ -230,6 +222,28 @@ public static class SwapWays
             Surface = step.Surface,
         };
     }
+}
+
+/// <summary>What can take the place of a technique, wherever it is worked.</summary>
+/// <param name="Others">
+/// Another family of the same tradition for one of the same purposes, that goes no deeper; the nearest in purpose first.
+/// </param>
+internal sealed record Instead(IReadOnlyList<Replacement> Replacements, IReadOnlyList<Technique> Others)
+{
+    public static Instead Of(Technique technique, KnowledgeBase knowledge) =>
+        new(
+            [.. knowledge.Replacements.All.Where(r => knowledge.Is(technique, r.For))],
+            [
+                .. knowledge
+                    .Techniques.All.Where(other =>
+                        other.Family != technique.Family
+                        && other.Tradition == technique.Tradition
+                        && other.Levels.Max <= technique.Levels.Max
+                        && other.Purposes.Any(technique.Purposes.Contains)
+                    )
+                    .OrderByDescending(other => other.Purposes.Count(technique.Purposes.Contains)),
+            ]
+        );
 }
 
 /// <summary>Where each technique is worked in the flows and replacements: nothing is offered for a region it is not made for.</summary>

@@ -27,13 +27,13 @@ public static class Swaps
         ];
     }
 
-    /// <summary>What a way makes of a step, and what then stands on it. Several findings ask about the same.</summary>
-    private sealed record Tried(
-        IReadOnlyList<PlanStep> After,
-        IReadOnlyList<(Rule Rule, Ruling Ruling)> Standing,
-        double Added,
-        bool Possible
-    );
+    /// <summary>What a way makes of a step, and what of that which stood on the step then still stands.</summary>
+    private sealed record Tried(IReadOnlyList<PlanStep> After, IReadOnlyList<Standing> Standing)
+    {
+        public static readonly Tried Useless = new([], []);
+
+        public bool Useful => !ReferenceEquals(this, Useless);
+    }
 
     /// <summary>The plan with one swap carried out; what comes in keeps to the caps of the day.</summary>
     /// <exception cref="RefusalException">The plan has no such step any more.</exception>
@@ -84,10 +84,11 @@ public static class Swaps
         Dictionary<(string Step, string Way), Tried> tried
     )
     {
-        var stood = caps.On(step);
+        List<Standing> meant = [.. caps.On(step).Where(x => Makes(x, finding))];
         IEnumerable<(string Kind, string Id, string Saying)> Good(IEnumerable<(string Kind, string Id, string Saying)> ways) =>
-            ways.Where(way => Better(finding, step, stood, Once(way.Id), caps));
-        Tried Once(string way) => tried.TryGetValue((step.Id, way), out var t) ? t : tried[(step.Id, way)] = Try(step, way, caps, context);
+            ways.Where(way => Better(finding, meant, step, Once(way.Kind, way.Id), caps));
+        Tried Once(string kind, string way) =>
+            tried.TryGetValue((step.Id, way), out var t) ? t : tried[(step.Id, way)] = Try(step, kind, way, caps, context);
         var good = Good(SwapWays.For(finding, step, caps, context)).ToList();
         // What cannot be made gentle enough (nobody stands lightly) is exchanged or left out.
         if (good.Count == 0 && finding.Outcome is Outcome.Modify)
@@ -97,38 +98,42 @@ public static class Swaps
 
         return good.Select(way =>
             {
-                var (known, added) = (context.Knowledge.SwapWays[way.Kind], Once(way.Id).Added);
+                var known = context.Knowledge.SwapWays[way.Kind];
+                var added = Added(Once(way.Kind, way.Id).After, step, context);
                 var score = Math.Max(0, 100 - known.Cost - (int)Math.Round(Math.Abs(added) / 60 * known.CostPerMinute));
                 return new Swap(finding.Rule, step.Id, way.Id, way.Saying, added, score, known.Why, finding.Title);
             })
             .OrderByDescending(s => s.Score);
     }
 
-    private static Tried Try(PlanStep step, string way, Caps caps, ScreenContext context)
+    private static Tried Try(PlanStep step, string kind, string way, Caps caps, ScreenContext context)
     {
-        var after = caps.Capped(SwapWays.Changed(step, way, caps, context));
-        var added = after is [var only] && LastsAsLong(only, step) ? 0 : Math.Round(WorkOf(after, context) - WorkOf([step], context), 1);
+        var lessens = context.Knowledge.SwapWays[kind].Lessens;
+        var after = SwapWays.Changed(step, way, caps, context);
+        after = lessens ? [.. after.Select(s => caps.CappedAsPartOf(step, s))] : caps.Capped(after);
         var possible = after.All(s => s.Level >= step.Level && s.Technique == step.Technique || s.Level >= context.Touching.LeastLevel(s));
-        return new(after, [.. after.SelectMany(caps.On)], added, possible);
+        var standing = lessens ? after.SelectMany(s => caps.OnPartOf(step, s)) : caps.On(after);
+        // What cannot be done, or raises what did not stand, answers no finding: the rest need not be known of it.
+        return possible && standing.All(caps.On(step).Contains) ? new(after, [.. standing]) : Tried.Useless;
     }
 
+    private static double Added(IReadOnlyList<PlanStep> after, PlanStep step, ScreenContext context) =>
+        after is [var only] && LastsAsLong(only, step) ? 0 : Math.Round(WorkOf(after, context) - WorkOf([step], context), 1);
+
     /// <summary>
-    /// A way that can be done, after which the finding is gone and nothing stands that did not stand before, nor as strong. Another work
-    /// in the place of what is barred for its effect has none of that effect, however little.
+    /// A way after which the finding is gone and nothing stands as strong. Another work in the place of what is barred for its effect has
+    /// none of that effect, however little.
     /// </summary>
-    private static bool Better(Finding finding, PlanStep step, IReadOnlyList<(Rule Rule, Ruling Ruling)> stood, Tried tried, Caps caps) =>
-        tried.Possible
-        && tried.Standing.All(x =>
-            stood.Contains(x) && !Makes(x, finding) && (x.Ruling.Outcome > finding.Outcome || finding.Outcome is Outcome.Modify)
-        )
+    /// <param name="meant">What of the rulings on the step makes the finding.</param>
+    private static bool Better(Finding finding, IReadOnlyList<Standing> meant, PlanStep step, Tried tried, Caps caps) =>
+        tried.Useful
+        && tried.Standing.All(x => !meant.Contains(x) && (x.Ruling.Outcome > finding.Outcome || finding.Outcome is Outcome.Modify))
         && (
             finding.Outcome is not Outcome.Avoid
-            || stood
-                .Where(x => Makes(x, finding))
-                .All(x => !tried.After.Any(s => s.Technique != step.Technique && caps.HasAnyOf(x, step, s)))
+            || tried.After.All(s => s.Technique == step.Technique || !meant.Any(x => caps.HasAnyOf(x, step, s)))
         );
 
-    private static bool Makes((Rule Rule, Ruling Ruling) x, Finding finding) =>
+    private static bool Makes(Standing x, Finding finding) =>
         x.Rule.Id == finding.Rule && x.Ruling.Outcome == finding.Outcome && (x.Ruling.Say ?? x.Rule.Title) == finding.Title;
 
     /// <summary>Whether nothing that takes time has changed.</summary>
@@ -140,88 +145,4 @@ public static class Swaps
 
     private static double WorkOf(IReadOnlyList<PlanStep> steps, ScreenContext context) =>
         steps.Sum(s => PlanExpansion.WorkSeconds(s, s.Repeats, context.Tempo, context.Knowledge));
-}
-
-/// <summary>What the triggered rules ask of single steps: what stands on one, and how far it may go.</summary>
-public sealed class Caps(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Triggers)> triggered, ScreenContext context)
-{
-    private readonly List<(Rule Rule, Ruling Ruling, IReadOnlyList<Trigger> Triggers)> rulings =
-    [
-        .. triggered.SelectMany(t =>
-            t.Rule.Then.Where(e => e.On is not null && e.Outcome is Outcome.Avoid or Outcome.Modify && e.On is not null)
-                .Select(e => (t.Rule, e, t.Triggers))
-        ),
-    ];
-
-    private readonly Dictionary<PlanStep, IReadOnlyList<(Rule Rule, Ruling Ruling)>> standing = new(ReferenceEqualityComparer.Instance);
-    private readonly Dictionary<string, IReadOnlyList<(string Kind, string Id, string Saying)>> ways = [];
-
-    /// <summary>The ways round a step are the same for every finding on it.</summary>
-    internal IReadOnlyList<(string Kind, string Id, string Saying)> Once(
-        PlanStep step,
-        Func<IEnumerable<(string Kind, string Id, string Saying)>> find
-    ) => ways.TryGetValue(step.Id, out var found) ? found : ways[step.Id] = [.. find()];
-
-    /// <summary>The rulings of avoid and modify that stand on a step. A cap the step keeps to does not.</summary>
-    public IReadOnlyList<(Rule Rule, Ruling Ruling)> On(PlanStep step) =>
-        standing.TryGetValue(step, out var known) ? known : standing[step] = Standing(step);
-
-    /// <summary>The rulings that stand on any of several steps.</summary>
-    public IEnumerable<(Rule Rule, Ruling Ruling)> On(IEnumerable<PlanStep> steps) => steps.SelectMany(On);
-
-    /// <summary>New steps keep to the caps of level, hold, range and pace that stand today; the strictest wins.</summary>
-    public IReadOnlyList<PlanStep> Capped(IReadOnlyList<PlanStep> steps) => [.. steps.Select(Capped)];
-
-    /// <summary>Points of a step that some finding takes out.</summary>
-    public IReadOnlySet<string> PointsOut(PlanStep step) =>
-        rulings
-            .Where(x => x.Ruling is { Outcome: Outcome.Avoid, On: { Points: not null } or { PointCautions: not null } } && Touch(x, step))
-            .SelectMany(x => context.Touching.PointsMeant(x.Ruling.On!, step))
-            .ToHashSet();
-
-    /// <summary>Whether another step has any, however little, of the effects for which a ruling stands on a step.</summary>
-    internal bool HasAnyOf((Rule Rule, Ruling Ruling) x, PlanStep step, PlanStep other) =>
-        rulings
-            .Where(r => r.Ruling == x.Ruling)
-            .Any(r => r.Triggers.Any(t => context.Touching.SharesEffect(r.Ruling.On!, t.Entry, step, other)));
-
-    private List<(Rule Rule, Ruling Ruling)> Standing(PlanStep step)
-    {
-        var found = new List<(Rule, Ruling)>();
-        foreach (var x in rulings)
-        {
-            if (Touch(x, step))
-            {
-                found.Add((x.Rule, x.Ruling));
-            }
-        }
-
-        return found;
-    }
-
-    private PlanStep Capped(PlanStep step)
-    {
-        foreach (var x in rulings)
-        {
-            if (x.Ruling.Cap is not { } cap || !Touch(x, step))
-            {
-                continue;
-            }
-
-            step = step with
-            {
-                Level = Math.Min(step.Level, cap.Level ?? step.Level),
-                RangePercent = Least(step.RangePercent, cap.RangePercent),
-                PacePercent = Least(step.PacePercent, cap.PacePercent),
-                Pattern = cap.HoldSeconds is { } hold ? SwapWays.Shorter(step.Pattern, hold) : step.Pattern,
-            };
-        }
-
-        return step;
-    }
-
-    private bool Touch((Rule Rule, Ruling Ruling, IReadOnlyList<Trigger> Triggers) x, PlanStep step) =>
-        context.Touching.Any(x.Ruling, x.Triggers, step);
-
-    private static int? Least(int? have, int? cap) => cap is { } c ? Math.Min(have ?? 100, c) : have;
 }

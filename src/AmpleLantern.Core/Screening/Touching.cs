@@ -30,6 +30,12 @@ public sealed class Touching(KnowledgeBase knowledge)
     /// <summary>What a step does to a body.</summary>
     public IReadOnlyList<BodyEffect> Effects(PlanStep step) => Done(step).Effects;
 
+    /// <summary>The kinds of effects a step has, a bit each.</summary>
+    internal int Kinds(PlanStep step) => Done(step).Kinds;
+
+    /// <summary>The kinds of effects a target means, a bit each; all where it speaks of something else.</summary>
+    internal int Kinds(Target target) => target.SpeaksOfEffects ? Asked(target).Kinds : ~0;
+
     /// <summary>The lightest a step can be given.</summary>
     public int LeastLevel(PlanStep step) => effects.LeastLevel(step);
 

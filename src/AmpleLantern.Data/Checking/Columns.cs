@@ -27,6 +27,7 @@ internal static class Columns
     private static readonly Dictionary<string, string> Empty = new()
     {
         [nameof(Visit.CheckIn)] = "[]",
+        [nameof(Visit.Cards)] = "[]",
         [nameof(Visit.Interviews)] = "[]",
         [nameof(Visit.Overrides)] = "[]",
         [nameof(Visit.Ratings)] = "[]",
@@ -34,6 +35,7 @@ internal static class Columns
         [nameof(ClientRecord.Measures)] = "{}",
         [nameof(ClientRecord.Clearances)] = "[]",
         [nameof(IntakeLink.Answers)] = "[]",
+        [nameof(IntakeLink.Lists)] = "[]",
     };
 
     /// <summary>What a column is called where its own name says little.</summary>
@@ -41,7 +43,9 @@ internal static class Columns
     {
         [nameof(Visit.CheckIn)] = "answers of the day",
         [nameof(Visit.At)] = "time",
+        [nameof(Visit.Cards)] = "cards answered",
         [nameof(Visit.Date)] = "day",
+        [nameof(IntakeLink.Lists)] = "lists gone through",
         [nameof(Visit.Seal)] = "record as signed",
         [nameof(Staff.Working)] = "weight and limits",
         [nameof(ClientFact.Detail)] = "details",

@@ -175,6 +175,12 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<double?>("BreathsPerMinute")
                         .HasColumnType("REAL");
 
+                    b.Property<string>("Cards")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
+
                     b.Property<string>("Clearances")
                         .IsRequired()
                         .ValueGeneratedOnAdd()
@@ -315,6 +321,12 @@ namespace AmpleLantern.Data.Migrations
 
                     b.Property<long?>("FilledAt")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Lists")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
 
                     b.Property<long>("MadeAt")
                         .HasColumnType("INTEGER");
@@ -650,6 +662,12 @@ namespace AmpleLantern.Data.Migrations
 
                     b.Property<string>("CancelledBy")
                         .HasColumnType("TEXT");
+
+                    b.Property<string>("Cards")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
 
                     b.Property<byte[]>("CheckIn")
                         .IsRequired()

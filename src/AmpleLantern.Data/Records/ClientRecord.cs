@@ -1,6 +1,7 @@
 using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Exchange.Ask;
 using NodaTime;
@@ -48,6 +49,9 @@ public sealed class ClientRecord : IVersioned, IOfClient
 
     /// <summary>Physicians' written OKs.</summary>
     public IReadOnlyList<Clearance> Clearances { get; set; } = [];
+
+    /// <summary>The last answer to each card. What was answered at a visit stays with the visit.</summary>
+    public IReadOnlyList<CardAnswer> Cards { get; set; } = [];
 
     public List<ClientFact> Facts { get; init; } = [];
 

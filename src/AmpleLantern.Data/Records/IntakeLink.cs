@@ -33,7 +33,13 @@ public sealed class IntakeLink : IOfClient
 
     /// <summary>What they answered and nobody has read yet.</summary>
     public IReadOnlyList<IntakeAnswer> Answers { get; set; } = [];
+
+    /// <summary>Lists they went through: no to all of each that they did not tick.</summary>
+    public IReadOnlyList<ListSeen> Lists { get; set; } = [];
 }
+
+/// <summary>A list gone through on the phone, by an id of its own, and the version of it that was shown.</summary>
+public sealed record ListSeen(Guid Id, string Card, int Version);
 
 /// <summary>One answer of a client's, by an id of its own.</summary>
 public sealed record IntakeAnswer(Guid Id, FactEntry Entry);

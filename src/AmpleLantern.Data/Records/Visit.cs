@@ -4,6 +4,7 @@ using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Exchange;
@@ -40,6 +41,9 @@ public sealed class Visit : IVersioned, IOfClient
 
     /// <summary>Facts of this day only.</summary>
     public IReadOnlyList<FactEntry> CheckIn { get; set; } = [];
+
+    /// <summary>Cards answered at this visit, each answer once, in their order.</summary>
+    public IReadOnlyList<CardAnswer> Cards { get; set; } = [];
 
     /// <summary>Interviews about complaints, with the answers given so far.</summary>
     public IReadOnlyList<InterviewHeld> Interviews { get; set; } = [];

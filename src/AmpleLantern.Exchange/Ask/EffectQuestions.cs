@@ -100,11 +100,12 @@ public sealed class EffectAnswers(Answers answers, PracticeKnowledge knowledge)
         var plan = answers.PlanOf(q.Flow, q.Plan, answers.School(q.School), q.Choices);
         var tempo = answers.Tempo(q.BreathsPerMinute, q.Client, new(HandsCm: q.Practitioner?.HandsCm));
         var all = new EffectsOf(knowledge, giver).Plan(plan, PlanExpansion.Expand(plan, tempo, knowledge));
-        return new([.. all.Select(s => new StepEffectsAnswer(s.Step, Shown(s.Effects)))]);
+        return new([.. all.Select(s => new StepEffectsAnswer(s.Step, Shown(s)))]);
     }
 
-    private static EffectsShown Shown(IReadOnlyList<BodyEffect> effects)
+    private static EffectsShown Shown(StepEffects step)
     {
+        var effects = step.Effects;
         IEnumerable<BodyEffect> Of(params EffectKind[] kinds) => effects.Where(e => kinds.Contains(e.Kind));
         IReadOnlyList<string> On(params EffectKind[] kinds) => [.. Of(kinds).Select(e => e.On).Distinct()];
         var weight = Of(EffectKind.BearsWeight).ToList();
@@ -130,7 +131,7 @@ public sealed class EffectAnswers(Answers answers, PracticeKnowledge knowledge)
             Breath = Of(EffectKind.AsksBreath).FirstOrDefault()?.By ?? "free",
             Intimate = On(EffectKind.TouchesVulnerable),
             Points = On(EffectKind.HoldsPoint),
-            Sayings = [.. effects.Select(e => e.Saying)],
+            Sayings = step.Sayings,
         };
     }
 }

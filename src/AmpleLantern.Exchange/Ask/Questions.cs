@@ -6,6 +6,7 @@ using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 using NodaTime;

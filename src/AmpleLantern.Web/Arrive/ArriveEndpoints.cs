@@ -19,9 +19,6 @@ namespace AmpleLantern.Web.Arrive;
 /// <param name="Instead">The entry it takes the place of, where its region or side was changed.</param>
 public sealed record AnswerRequest(int Version, FactEntry Entry, FactEntry? Instead = null) : IOnVersion;
 
-/// <summary>No to all of these.</summary>
-public sealed record NoneRequest(int Version, IReadOnlyList<string> Facts) : IOnVersion;
-
 /// <summary>Strikes an answer out: it is asked again, and what was said stays on record with the reason.</summary>
 public sealed record StrikeRequest(int Version, FactEntry Entry, string Reason) : IOnVersion;
 
@@ -74,16 +71,6 @@ public static class ArriveEndpoints
                     VisitAction.AskFacts,
                     r.Version,
                     (v, _) => FactKeeping.Keep(v, [r.Entry], visits, instead: r.Instead)
-                )
-        );
-        visit.MapPost(
-            "/facts/none",
-            (Guid visitId, NoneRequest r, VisitStore visits) =>
-                visits.Change(
-                    visitId,
-                    VisitAction.AskFacts,
-                    r.Version,
-                    (v, _) => FactKeeping.Keep(v, [.. r.Facts.Select(f => new FactEntry(f, FactStatus.No))], visits)
                 )
         );
         visit.MapPost(

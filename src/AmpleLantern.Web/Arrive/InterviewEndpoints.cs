@@ -2,6 +2,7 @@ using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Exchange.Ask;

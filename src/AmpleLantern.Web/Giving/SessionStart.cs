@@ -18,7 +18,7 @@ public sealed class SessionStart(VisitPressure pressure)
         var pressed = await pressure.Pressed(visit, frame);
         return SessionBasis.Of(
             frame.Context,
-            new(visit.Date, client.BirthDate, client.Body, frame.LiveFacts(), client.Clearances, frame.Missing),
+            new(visit.Date, client.BirthDate, client.Body, frame.LiveFacts(), client.Clearances, frame.Missing, frame.Subject.Cards),
             new(visit.PractitionerId, pressed.Between.Practitioner.Practitioner, pressed.Estimated),
             frame.Screen,
             frame.Overrides,

@@ -7,7 +7,9 @@ using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Keeping;
 using AmpleLantern.Data.Records;
@@ -34,8 +36,13 @@ public sealed record IntakeView(
     Instant? Expires,
     Instant? FilledAt,
     string Words,
-    IReadOnlyList<IntakeLine> Lines
+    IReadOnlyList<IntakeLine> Lines,
+    IReadOnlyList<IntakeList> Lists
 );
+
+/// <summary>A list they went through.</summary>
+/// <param name="Against">What is known of them although they did not tick it: it stays known.</param>
+public sealed record IntakeList(Guid Id, string Name, IReadOnlyList<string> Against);
 
 /// <summary>One answer, as it would be noted.</summary>
 /// <param name="Was">What is known of it until now.</param>
@@ -44,15 +51,34 @@ public sealed record IntakeLine(Guid Id, FactEntry Entry, string Saying, string?
 /// <summary>Which of the lines of one link are taken over; the others are put aside.</summary>
 public sealed record AcceptRequest(int Version, Guid Link, IReadOnlyList<Guid> Lines, bool Words) : IOnVersion;
 
-/// <summary>A question on the phone.</summary>
-public sealed record PhoneQuestion(string Fact, string Question, string Group, IReadOnlyList<FactDetail> Details, bool Sided);
+/// <summary>Something that can be ticked on the phone.</summary>
+public sealed record PhoneFact(string Fact, string Name, string Question, IReadOnlyList<FactDetail> Details, bool Sided, bool Regional);
 
-/// <summary>All that a link shows: questions, and nothing of the record.</summary>
-public sealed record PhonePage(IReadOnlyList<PhoneQuestion> Questions, Instant Expires);
+/// <summary>A line of a list.</summary>
+public sealed record PhoneLine(string Say, IReadOnlyList<PhoneFact> Facts);
+
+/// <summary>A list on the phone, in the client's own words.</summary>
+/// <param name="NamesMedicines">Here their names can be written down.</param>
+public sealed record PhoneList(string Id, int Version, string Name, string Say, IReadOnlyList<PhoneLine> Lines, bool NamesMedicines);
+
+/// <summary>A place of the body to choose.</summary>
+public sealed record PhonePlace(string Id, string Name);
+
+/// <summary>All that a link shows: lists, and nothing of the record.</summary>
+public sealed record PhonePage(IReadOnlyList<PhoneList> Lists, IReadOnlyList<PhonePlace> Places, Instant Expires);
+
+/// <summary>A list they went through to its end.</summary>
+public sealed record PhoneListSeen(string Card, int Version);
 
 /// <summary>What the client filled in.</summary>
 /// <param name="Medicines">Names as the client wrote them, one each.</param>
-public sealed record PhoneAnswers(string Words, IReadOnlyList<FactEntry> Answers, IReadOnlyList<string> Medicines);
+/// <param name="Lists">What of a list seen was not ticked is a no to it.</param>
+public sealed record PhoneAnswers(
+    string Words,
+    IReadOnlyList<FactEntry> Answers,
+    IReadOnlyList<string> Medicines,
+    IReadOnlyList<PhoneListSeen> Lists
+);
 
 /// <summary>Intake by a one-time link: the client fills it in on a phone, the practitioner reads it line by line.</summary>
 public static class IntakeEndpoints
@@ -113,7 +139,8 @@ public static class IntakeEndpoints
             link?.Expires,
             link?.FilledAt,
             link?.Words ?? "",
-            link?.FilledAt is null ? [] : [.. link.Answers.Select(a => Line(a, visit, visits.Knowledge))]
+            link?.FilledAt is null ? [] : [.. link.Answers.Select(a => Line(a, visit, visits.Knowledge))],
+            link?.FilledAt is null ? [] : [.. link.Lists.Select(l => Seen(l, link, visit, visits.Knowledge))]
         );
     }
 
@@ -122,7 +149,7 @@ public static class IntakeEndpoints
         var link =
             await db.Intakes.SingleOrDefaultAsync(i => i.Id == request.Link && i.VisitId == visitId && i.FilledAt != null)
             ?? throw new RefusalException("not-found", "Nothing has come in by this link. Look at the latest.", "/link");
-        var unknown = request.Lines.Where(id => link.Answers.All(a => a.Id != id)).ToList();
+        var unknown = request.Lines.Where(id => link.Answers.All(a => a.Id != id) && link.Lists.All(l => l.Id != id)).ToList();
         RefusalException.Unless(
             unknown.Count == 0,
             "no-such-line",
@@ -130,21 +157,29 @@ public static class IntakeEndpoints
             "/lines"
         );
         var taken = link.Answers.Where(a => request.Lines.Contains(a.Id)).Select(a => a.Entry).ToList();
+        var lists = link.Lists.Where(l => request.Lines.Contains(l.Id)).ToList();
         var said = link.Words;
         var view = await visits.Change(
             visitId,
             VisitAction.AskFacts,
             request.Version,
-            (v, _) =>
+            (v, f) =>
             {
                 FactKeeping.Keep(v, taken, visits, OnThePhone);
+                foreach (var seen in lists)
+                {
+                    var card = visits.Knowledge.Cards[seen.Card];
+                    var yes = taken.Where(t => card.Facts.Contains(t.Fact)).ToList();
+                    CardEndpoints.Keep(v, CardAnswer.To(card, seen.Version, f.Subject, yes, null, OnThePhone, link.FilledAt!.Value));
+                }
+
                 if (request.Words && said.Length > 0)
                 {
                     v.Words = v.Words.Length == 0 ? said : $"{v.Words}\n{said}";
                 }
 
                 // Read is read: nothing of it waits any longer.
-                (link.Answers, link.Words) = ([], "");
+                (link.Answers, link.Words, link.Lists) = ([], "", []);
             }
         );
         return view;
@@ -154,12 +189,12 @@ public static class IntakeEndpoints
     {
         var link = await Find(token, db, clock);
         Csrf.Hand(http);
-        // The same is asked of everybody: what is left out would tell whoever has the link what is known.
+        var knowledge = book.Current;
         return new(
+            [.. Lists(knowledge).Select(c => Shown(c, knowledge))],
             [
-                .. book
-                    .Current.Facts.All.Where(Asked)
-                    .Select(f => new PhoneQuestion(f.Id, f.Question, f.Group, [.. f.Details.Where(d => d.Kind is not "text")], f.Sided)),
+                .. knowledge.Of<Area>().All.Select(a => new PhonePlace(a.Id, a.Name)),
+                .. knowledge.Regions.All.Select(r => new PhonePlace(r.Id, r.Name)),
             ],
             link.Expires
         );
@@ -187,8 +222,9 @@ public static class IntakeEndpoints
         }
 
         link.Words = answers.Words.Trim();
+        var asked = Lists(book.Current).SelectMany(c => c.Facts).ToHashSet();
         var said = answers
-            .Answers.Where(a => Asked(book.Current.Facts[a.Fact]))
+            .Answers.Where(a => asked.Contains(a.Fact) && a.Status is not FactStatus.No)
             .Concat(
                 answers
                     .Medicines.Select(m => m.Trim())
@@ -200,6 +236,13 @@ public static class IntakeEndpoints
                     ))
             );
         link.Answers = [.. said.Select(a => new IntakeAnswer(Guid.CreateVersion7(), a))];
+        link.Lists =
+        [
+            .. answers
+                .Lists.DistinctBy(l => l.Card)
+                .Where(l => Lists(book.Current).Any(c => c.Id == l.Card && c.Version == l.Version))
+                .Select(l => new ListSeen(Guid.CreateVersion7(), l.Card, l.Version)),
+        ];
         // Used once, also when it is sent twice at the same moment: the first to take it has it.
         await using var all = await db.Database.BeginTransactionAsync();
         if (
@@ -213,14 +256,53 @@ public static class IntakeEndpoints
         link.FilledAt = now;
         await db.SaveChangesAsync();
         await all.CommitAsync();
-        return new(link.Answers.Count);
+        return new(link.Answers.Count + link.Lists.Count);
     }
 
-    /// <summary>
-    /// What a person can say of themselves without a hand on them: no regions, no consents, nothing that follows from the rest.
-    /// </summary>
-    private static bool Asked(FactDefinition fact) =>
-        fact is { Derived: false, Regional: false, Group: not "consent" } && fact.Id != FactWords.MedicineFact;
+    /// <summary>The lists of the phone. The same for everybody: what is left out would tell whoever has the link what is known.</summary>
+    private static IEnumerable<AskCard> Lists(KnowledgeBase knowledge) => knowledge.Cards.All.Where(c => c.At is CardPlace.Phone);
+
+    private static PhoneList Shown(AskCard card, KnowledgeBase knowledge) =>
+        new(
+            card.Id,
+            card.Version,
+            card.Name,
+            card.Say,
+            [
+                .. card.Lines.Select(l => new PhoneLine(
+                    l.Say,
+                    [
+                        .. l
+                            .Facts.Select(f => knowledge.Facts[f])
+                            .Select(f => new PhoneFact(
+                                f.Id,
+                                f.Name,
+                                f.Question,
+                                [.. f.Details.Where(d => d.Kind is not "text")],
+                                f.Sided,
+                                f.Regional
+                            )),
+                    ]
+                )),
+            ],
+            card.Facts.Contains(FactWords.MedicineFact)
+        );
+
+    private static IntakeList Seen(ListSeen seen, IntakeLink link, Visit visit, KnowledgeBase knowledge)
+    {
+        var card = knowledge.Cards.Find(seen.Card);
+        var ticked = link.Answers.Select(a => a.Entry.Fact).ToHashSet();
+        var known = visit.CheckIn.Concat(visit.Client!.Facts.Select(f => f.ToEntry())).Where(f => f.Status is not FactStatus.No);
+        return new(
+            seen.Id,
+            card?.Name ?? seen.Card,
+            [
+                .. known
+                    .Where(f => card?.Facts.Contains(f.Fact) == true && !ticked.Contains(f.Fact))
+                    .Select(f => Conditions.Saying(f, visit.Date, knowledge)),
+            ]
+        );
+    }
 
     private static IntakeLine Line(IntakeAnswer answer, Visit visit, KnowledgeBase knowledge)
     {

@@ -17,6 +17,7 @@ public static class Errors
     {
         ["not-yours"] = 403,
         ["not-found"] = 404,
+        ["card-changed"] = 409,
         ["changed-elsewhere"] = 409,
         ["locked"] = 409,
         ["no-such-link"] = 404,

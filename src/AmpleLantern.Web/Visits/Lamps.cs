@@ -67,7 +67,8 @@ public static class Lamps
             Outcome.Postpone => "not today",
             Outcome.Clearance => "ask first",
             Outcome.Avoid or Outcome.Modify => $"{frame.Start.Things} to settle",
-            _ => "clear",
+            _ when frame.RedFlagsOpen.Count > 0 => "not asked",
+            _ => "nothing found",
         };
     }
 

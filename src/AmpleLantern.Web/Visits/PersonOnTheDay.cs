@@ -1,5 +1,6 @@
 using AmpleLantern.Core;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Data.Records;
 using NodaTime;
 
@@ -15,8 +16,13 @@ public static class PersonOnTheDay
             BirthOn(visit, knowledge).Birth,
             [.. Said(visit, knowledge).Select(f => f.Entry)],
             visit.Client!.Clearances,
-            ConsentMustBeGiven: true
+            ConsentMustBeGiven: true,
+            Cards: Cards(visit)
         );
+
+    /// <summary>Of each card the last answer by the day of the visit; one given at the visit itself before any other.</summary>
+    private static IReadOnlyList<CardAnswer> Cards(Visit visit) =>
+        [.. visit.Client!.Cards.Where(c => c.On <= visit.Date).Concat(visit.Cards).GroupBy(c => c.Card).Select(g => g.Last())];
 
     /// <summary>Facts the knowledge has, each as far as it can be read on the day of the visit.</summary>
     private static IEnumerable<(FactEntry Entry, Unresolved? Remark)> Said(Visit visit, PracticeKnowledge knowledge) =>

@@ -9,6 +9,7 @@ using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Data.Records;
@@ -121,7 +122,13 @@ public sealed class VisitFrame
 
     public IReadOnlyList<Departure> Departures => field ??= Basis?.Departures ?? PlanDepartures.Of(Plan, now, School);
 
-    public Headline Headline => field ??= Headline.Of(Screen, Overrides, Departures, Subject.Facts.Count, Missing.Count);
+    public Headline Headline => field ??= Headline.Of(Screen, Overrides, Departures, Subject.Facts.Count, Missing.Count, RedFlagsOpen);
+
+    /// <summary>Cards of red flags not asked at this visit. A record older than cards says nothing of them.</summary>
+    public IReadOnlyList<string> RedFlagsOpen =>
+        field ??= Basis is { Client.Cards: null }
+            ? []
+            : [.. now.Cards.All.Where(c => c.RedFlags && !Asked.Today(c, Subject)).Select(c => c.Name)];
 
     public ScreenContext Context => new(Plan, Expansion, School, Tempo, Knowledge);
 
@@ -191,6 +198,7 @@ public sealed class VisitFrame
             Words = visit.Words,
             Facts = Facts(),
             Missing = Missing,
+            Asking = live ? Named(AskingShown.Of(Missing, Subject, now)) : null,
             Headline = Headline,
             Screen = Screen,
             Shown = ScreenShown.Of(Screen, Plan, Expansion, Reasons),
@@ -244,6 +252,14 @@ public sealed class VisitFrame
             Seams = State.Seams ?? [],
             FinishedAt = State.FinishedAt,
         };
+
+    /// <summary>With the names of who asked.</summary>
+    private AskingShown Named(AskingShown asking)
+    {
+        CardShown Of(CardShown card) =>
+            card.Answer is { AskedBy: { } by } answer ? card with { Answer = answer with { AskedBy = setting.Names.Of(by) } } : card;
+        return asking with { Door = [.. asking.Door.Select(Of)], Lists = [.. asking.Lists.Select(Of)] };
+    }
 
     private ScreenResult ScreenNow()
     {

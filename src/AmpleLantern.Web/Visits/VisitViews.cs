@@ -5,6 +5,7 @@ using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Web.Arrive;
 using AmpleLantern.Web.Practice;
 using NodaTime;
@@ -104,6 +105,9 @@ public sealed record VisitView
     public required IReadOnlyList<FactSaid> Facts { get; init; }
 
     public required IReadOnlyList<MissingFact> Missing { get; init; }
+
+    /// <summary>Where asking stands; null once the session has begun.</summary>
+    public required AskingShown? Asking { get; init; }
 
     public required Headline Headline { get; init; }
 

@@ -31,6 +31,7 @@ public class ModulesTests(ITestOutputHelper output)
         ("Pressure.Steps", "a plan's steps pressed; the practitioner's load"),
         ("Effects", "what a step does to a body"),
         ("Screening", "facts and rules to findings and swaps"),
+        ("Screening.Asking", "cards, lists, interviews; what is still worth asking"),
         ("Screening.Decisions", "what is decided for each condition and effect"),
         ("Composing", "sessions from aims"),
         ("Measures", "what is measured before and after"),

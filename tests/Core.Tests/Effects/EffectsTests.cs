@@ -33,7 +33,7 @@ public class EffectsTests
     public void A_step_does_what_its_words_say(string flow, string step, EffectKind kind, string on, double? amount)
     {
         var found = Of(flow).Single(s => s.Step == step).Effects.Where(e => e.Kind == kind && e.On == on).ToList();
-        Assert.True(found.Count == 1, $"{step}: {string.Join("; ", Of(flow).Single(s => s.Step == step).Effects.Select(e => e.Saying))}");
+        Assert.True(found.Count == 1, $"{step}: {string.Join("; ", Of(flow).Single(s => s.Step == step).Sayings)}");
         Assert.Equal(amount, found[0].Amount);
     }
 
@@ -49,8 +49,8 @@ public class EffectsTests
             var on = Known.Base.Contacts[step.Contact].Family is "foot" or "knee" or "seat";
             var bears = effects.Effects.SingleOrDefault(e => e.Kind is EffectKind.BearsWeight);
             Assert.True(!on || bears is not null, $"{step.Id} rests on the client and bears nothing");
-            Assert.True(bears is null or { Amount: > 0 and <= Kg }, $"{step.Id}: {bears?.Saying}");
-            Assert.All(effects.Effects, e => Assert.True(e.Saying.Length > 5 && char.IsLower(e.Saying[0]), e.Saying));
+            Assert.True(bears is null or { Amount: > 0 and <= Kg }, $"{step.Id}: {bears?.Amount}");
+            Assert.All(effects.Sayings, s => Assert.True(s.Length > 5 && char.IsLower(s[0]), s));
         }
     }
 
@@ -74,7 +74,10 @@ public class EffectsTests
                 .Select(e => e.Kind)
                 .Where(k => k is not (EffectKind.Presses or EffectKind.Lies or EffectKind.TouchesVulnerable or EffectKind.BearsWeight))
         );
-        Assert.Equal("turns the neck to 90 % of its range", effects.Single(e => e.Kind is EffectKind.MovesJoint).Saying);
+        Assert.Equal(
+            "turns the neck to 90 % of its range",
+            EffectWords.Of(effects.Single(e => e.Kind is EffectKind.MovesJoint), step, made)
+        );
     }
 
     [Fact]

@@ -136,7 +136,7 @@ public class SessionTests
         Assert.DoesNotContain(here.Id, state.Levels.Keys);
     }
 
-    [Property(MaxTest = 100)]
+    [Property(MaxTest = 100 / Tries.Part)]
     public Property Sending_events_again_changes_nothing_and_time_never_runs_back() =>
         Prop.ForAll(
             SomeLog(),

@@ -86,7 +86,7 @@ public sealed class KnowledgeFolderTests : IDisposable
             },
             { "schools.json", "/schools/0/choices", "{\"heat-or-ice\":\"steam\"}", "has no option 'steam'" },
             { "terms.json", "/terms/0/means/0/fact", "\"sneezing\"", "no fact called 'sneezing'" },
-            { "complaints.json", "/complaints/4/questions/2/if/0", "\"where.the-moon\"", "no answer 'where.the-moon'" },
+            { "complaints.json", "/complaints/4/questions/4/if/0", "\"where.the-moon\"", "no answer 'where.the-moon'" },
             { "responses.json", "/responses/0/key", "\"m\"", "The key 'm' is taken already" },
             { "responses.json", "/responses/0/key", "\"p\"", "The key 'p' is taken already" },
             { "flows/groin-hold.json", "/flows/0/props/0", "\"magic-carpet\"", "There is no thing to set out called 'magic-carpet'" },

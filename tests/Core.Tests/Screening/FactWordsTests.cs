@@ -100,4 +100,53 @@ public class FactWordsTests
             c => Assert.Matches(c.System == "ATC" ? "^[A-Z][0-9]{2}[A-Z]{1,2}([0-9]{2})?$" : "^[A-Z][0-9]{2}$", c.Code)
         );
     }
+
+    public static TheoryData<string> Facts => [.. Known.Base.Facts.All.Where(f => !f.Derived).Select(f => f.Id)];
+
+    /// <summary>Every fact by its name, its id, each of its words and three slips of the pen in its name: first or second.</summary>
+    [Theory]
+    [MemberData(nameof(Facts))]
+    public void Every_fact_is_found_by_name_id_words_and_slips(string id)
+    {
+        var fact = Known.Base.Facts[id];
+        string[] all = [fact.Name, fact.Id, .. fact.Words, .. Slips(fact.Name)];
+        var lost = all.Where(said => !Dictionary.Find(said).Take(2).Any(w => w.Noted.Any(n => n.Fact == id)))
+            .Select(said => $"'{said}' finds {string.Join(", ", Dictionary.Find(said).Take(2).Select(w => w.Name))}");
+        Assert.Empty(lost);
+    }
+
+    /// <summary>Adjectives that people use of themselves (from memory).</summary>
+    [Theory]
+    [InlineData("pregnant", "pregnancy")]
+    [InlineData("osteoporotic", "osteoporosis")]
+    [InlineData("diabetic", "diabetes")]
+    [InlineData("epileptic", "epilepsy")]
+    [InlineData("asthmatic", "asthma")]
+    [InlineData("anaemic", "anaemia")]
+    [InlineData("hypertensive", "hypertension")]
+    [InlineData("depressed", "depression")]
+    [InlineData("psychotic", "psychosis")]
+    [InlineData("feverish", "fever")]
+    [InlineData("constipated", "constipation")]
+    [InlineData("frail", "frailty")]
+    [InlineData("hypermobile", "hypermobility")]
+    [InlineData("menopausal", "midlife")]
+    [InlineData("bedridden", "bedridden")]
+    [InlineData("allergic", "allergy")]
+    [InlineData("bruised", "bruise")]
+    [InlineData("demented", "dementia")]
+    public void An_adjective_finds_what_it_is_of(string said, string fact) =>
+        Assert.Contains(Dictionary.Find(said).Take(2), w => w.Noted.Any(n => n.Fact == fact));
+
+    private static IEnumerable<string> Slips(string name)
+    {
+        var at = name.Length / 2;
+        if (name.Length < 5)
+        {
+            return [];
+        }
+
+        // A letter left out, two changed about, one wrong.
+        return [name.Remove(at, 1), name[..at] + name[at + 1] + name[at] + name[(at + 2)..], name[..at] + 'x' + name[(at + 1)..]];
+    }
 }

@@ -1,6 +1,7 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
 using AmpleLantern.Core.Vocabulary;
@@ -63,13 +64,13 @@ public class ScreenTests
     {
         var plan = Known.Flow(Known.Groin);
         var result = Known.Screened(plan, Adult, new FactEntry("anticoagulant"));
-        Assert.Equal("Two things to settle before you begin.", Headline.Of(result, [], [], 1, 0).Answer);
+        Assert.Equal("Two things to settle before you begin.", Headline.Of(result, [], [], 1, 0, []).Answer);
         var knee = Known.Screened(Known.Flow(Known.Legs), Adult, new FactEntry("knee-trouble", Side: Side.Left));
-        Assert.Equal("Two things to settle before you begin.", Headline.Of(knee, [], [], 1, 0).Answer);
+        Assert.Equal("Two things to settle before you begin.", Headline.Of(knee, [], [], 1, 0, []).Answer);
         // What was not asked is not clear.
         var clear = Known.Screened(plan, Adult);
-        Assert.Equal("Go ahead: nothing found in what was asked.", Headline.Of(clear, [], [], 1, 5).Answer);
-        Assert.Equal("Go ahead. Nothing stands against this plan.", Headline.Of(clear, [], [], 1, 0).Answer);
+        Assert.Equal("Go ahead: nothing found in what was asked.", Headline.Of(clear, [], [], 1, 5, []).Answer);
+        Assert.Equal("Go ahead. Nothing stands against this plan.", Headline.Of(clear, [], [], 1, 0, []).Answer);
     }
 
     [Fact]
@@ -101,7 +102,7 @@ public class ScreenTests
         Assert.Contains("nothing on the skin", Told("neck-then-shoulder", new FactEntry("asthma")), StringComparison.Ordinal);
     }
 
-    [Property(MaxTest = 60)]
+    [Property(MaxTest = 60 / Tries.Part)]
     public Property No_plan_that_passes_the_screen_contains_a_step_a_rule_avoids() =>
         FsCheck.Fluent.Prop.ForAll(
             SomeFacts(),
@@ -123,7 +124,7 @@ public class ScreenTests
             }
         );
 
-    [Property(MaxTest = 60)]
+    [Property(MaxTest = 60 / Tries.Part)]
     public Property The_order_of_facts_does_not_matter_and_another_fact_never_weakens_the_verdict() =>
         FsCheck.Fluent.Prop.ForAll(
             SomeFacts(),

@@ -1,5 +1,6 @@
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
 using AmpleLantern.Core.Vocabulary;
@@ -231,7 +232,7 @@ public class StrictReadingTests
     /// <summary>
     /// Over every flow: the order of facts does not matter, another fact never weakens, and what is settled has nothing left out of rule.
     /// </summary>
-    [Property(MaxTest = 120)]
+    [Property(MaxTest = 120 / Tries.Part)]
     public Property Over_every_flow_the_screen_is_steady_and_settling_settles() =>
         FsCheck.Fluent.Prop.ForAll(
             Anyone(),
@@ -254,7 +255,7 @@ public class StrictReadingTests
         );
 
     /// <summary>The strictest cap wins: after settling, every step keeps to every level cap that touches it.</summary>
-    [Property(MaxTest = 80)]
+    [Property(MaxTest = 80 / Tries.Part)]
     public Property The_strictest_cap_wins() =>
         FsCheck.Fluent.Prop.ForAll(
             Anyone(),

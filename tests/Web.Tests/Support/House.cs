@@ -220,12 +220,29 @@ public sealed class Guest
 
     public async Task<JsonNode> Visit(string id) => (await Get($"/api/visits/{id}"))!;
 
-    /// <summary>Answers no to everything that matters and was not asked.</summary>
+    /// <summary>Answers every card of the door and every list with no, as far as nothing of it is known.</summary>
     public async Task<JsonNode> NoToTheRest(string id)
     {
         var visit = await Visit(id);
-        var facts = visit["missing"]!.AsArray().Where(m => m!["region"] is null).Select(m => (string)m!["fact"]!).ToArray();
-        return (await Post($"/api/visits/{id}/facts/none", new { version = (int)visit["version"]!, facts }))!;
+        var asking = visit["asking"]!;
+        foreach (var card in asking["door"]!.AsArray().Concat(asking["lists"]!.AsArray()))
+        {
+            visit = (
+                await Put(
+                    $"/api/visits/{id}/cards",
+                    new
+                    {
+                        version = (int)visit["version"]!,
+                        card = (string)card!["id"]!,
+                        cardVersion = (int)card["version"]!,
+                        notConcerned = false,
+                        withdraw = false,
+                    }
+                )
+            )!;
+        }
+
+        return visit;
     }
 
     public void Refused(int status, string code, JsonNode? problem)

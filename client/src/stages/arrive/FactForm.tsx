@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
-import { plain } from '../../api/named';
 import type { FactDefinition, FactEntry, FactSaid, VisitView } from '../../api/types';
+import { FactFields } from '../../parts/FactFields';
 import { Choice, LeavingField } from '../../ui/fields';
 import { useAnswer } from './useAnswer';
 
@@ -27,11 +27,6 @@ export function FactForm({ visit, fact, definition, regions, done }: Props) {
     answer(next, entry);
   };
   const id = (name: string) => `${entry.fact}-${entry.region ?? ''}-${name}`;
-  const detail = (key: string, value: string) => set({ detail: { ...entry.detail, [key]: value } });
-  const limbs = [
-    { id: 'leg', name: t('arrive.wholeLeg') },
-    { id: 'arm', name: t('arrive.wholeArm') },
-  ];
   return (
     <div className="factform">
       <Choice
@@ -51,48 +46,7 @@ export function FactForm({ visit, fact, definition, regions, done }: Props) {
           onLeave={(date) => set({ [field]: date || undefined })}
         />
       ))}
-      {definition?.sided && (
-        <Choice
-          id={id('side')}
-          label={t('arrive.side')}
-          none={t('arrive.notSaid')}
-          value={entry.side ?? ''}
-          options={(['left', 'right', 'both'] as const).map((s) => ({ id: s, name: t(`side.${s}`) }))}
-          onChoose={(side) => set({ side: (side || undefined) as FactEntry['side'] })}
-        />
-      )}
-      {definition?.regional && (
-        <Choice
-          id={id('region')}
-          label={t('arrive.region')}
-          none={t('arrive.notSaid')}
-          value={entry.region ?? ''}
-          options={[...limbs, ...regions]}
-          onChoose={(region) => set({ region: region || undefined })}
-        />
-      )}
-      {(definition?.details ?? []).map((d) =>
-        d.kind === 'choice' ? (
-          <Choice
-            key={d.key}
-            id={id(d.key)}
-            label={d.name}
-            none={t('arrive.notSaid')}
-            value={entry.detail?.[d.key] ?? ''}
-            options={(d.choices ?? []).map((c) => ({ id: c, name: plain(c) }))}
-            onChoose={(value) => detail(d.key, value)}
-          />
-        ) : (
-          <LeavingField
-            key={d.key}
-            id={id(d.key)}
-            label={d.name}
-            type={d.kind === 'choice' ? 'text' : d.kind}
-            value={entry.detail?.[d.key] ?? ''}
-            onLeave={(value) => detail(d.key, value)}
-          />
-        ),
-      )}
+      {definition && <FactFields asks={definition} entry={entry} regions={regions} set={set} />}
       <div className="formfoot">
         <span className="soft small">
           {[fact.entry.saidBy, fact.recordedBy && t('arrive.recordedBy', { who: fact.recordedBy })]

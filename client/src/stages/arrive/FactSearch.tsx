@@ -5,12 +5,14 @@ import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
 import type { VisitView, WordFound } from '../../api/types';
+import { useChange } from '../../api/useVisit';
 import { useAnswer } from './useAnswer';
 
 /** Finds facts by the words people use ("warfarin", "new hip", "slipped disc") and notes what the word means. */
 export function FactSearch({ visit }: { visit: VisitView }) {
   const { t } = useTranslation();
   const { answer } = useAnswer(visit.id);
+  const change = useChange(visit.id);
   const [text, setText] = useState('');
   const id = useId();
   const wanted = text.trim();
@@ -28,6 +30,12 @@ export function FactSearch({ visit }: { visit: VisitView }) {
   };
   const asMedicine = () => {
     answer({ fact: 'medicine', status: 'known', detail: { name: wanted } });
+    setText('');
+  };
+  /** What no list knows is kept as it was said, until somebody tells what it stands for. */
+  const asWords = (kind: 'condition' | 'complaint') => {
+    const said = t('arrive.saidAs', { kind: t(`arrive.asWords.${kind}`), name: wanted });
+    void change('put', 'check-in', { words: [visit.words, said].filter(Boolean).join('\n') });
     setText('');
   };
   return (
@@ -64,11 +72,16 @@ export function FactSearch({ visit }: { visit: VisitView }) {
             </li>
           ))}
           {(found.length === 0 || found[0]!.near) && (
-            <li>
-              <button type="button" onClick={asMedicine}>
-                <b>{t('arrive.asMedicine', { name: wanted })}</b>{' '}
-                <span className="soft small">{t('arrive.asMedicineWhy')}</span>
+            <li className="unknown">
+              <span className="soft small">{t('arrive.unknown', { name: wanted })}</span>
+              <button type="button" className="pill" onClick={asMedicine}>
+                {t('arrive.asMedicine')}
               </button>
+              {(['condition', 'complaint'] as const).map((kind) => (
+                <button key={kind} type="button" className="pill" onClick={() => asWords(kind)}>
+                  {t(`arrive.asWords.${kind}`)}
+                </button>
+              ))}
             </li>
           )}
         </ul>

@@ -3,7 +3,6 @@ import { useTranslation } from 'react-i18next';
 import { known, plain } from '../../api/named';
 import type { FactSaid, VisitView, Vocabulary } from '../../api/types';
 import { day } from '../../parts/spoken';
-import { Fold } from '../../ui/Fold';
 import { FactForm } from './FactForm';
 
 const keyOf = (f: FactSaid) => [f.entry.fact, f.entry.region, f.entry.side, f.entry.detail?.name].join('|');
@@ -12,9 +11,9 @@ const keyOf = (f: FactSaid) => [f.entry.fact, f.entry.region, f.entry.side, f.en
 export function FactsKnown({ visit, words }: { visit: VisitView; words: Vocabulary }) {
   const { t } = useTranslation();
   const [open, setOpen] = useState<string | null>(null);
-  const held = visit.facts.filter((f) => f.entry.status !== 'no');
-  const consents = held.filter((f) => f.entry.fact === 'consent-given');
-  const denied = visit.facts.length - held.length;
+  // Consents have a line of their own.
+  const held = visit.facts.filter((f) => f.entry.status !== 'no' && f.entry.fact !== 'consent-given');
+  const denied = visit.facts.filter((f) => f.entry.status === 'no').length;
   const line = (f: FactSaid) => (
     <li key={keyOf(f)} className={open === keyOf(f) ? 'open' : ''}>
       <button
@@ -41,13 +40,8 @@ export function FactsKnown({ visit, words }: { visit: VisitView; words: Vocabula
   );
   return (
     <>
-      <ul className="facts">{held.filter((f) => f.entry.fact !== 'consent-given').map(line)}</ul>
+      <ul className="facts">{held.map(line)}</ul>
       {held.length === 0 && <p className="soft mt-2">{t('arrive.nothingKnown')}</p>}
-      {consents.length > 0 && (
-        <Fold title={t('arrive.consents', { count: consents.length })}>
-          <ul className="facts">{consents.map(line)}</ul>
-        </Fold>
-      )}
       {denied > 0 && <p className="soft small mt-2">{t('arrive.denied', { count: denied })}</p>}
     </>
   );

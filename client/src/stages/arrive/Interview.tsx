@@ -112,12 +112,12 @@ function Path({ held, put, locked }: PathProps) {
         </div>
       ) : (
         <p className="ended" aria-live="polite">
-          {strongest && verdict !== 'clear' && verdict !== 'note' ? (
+          {strongest && verdict !== 'no-red-flag' && verdict !== 'note' ? (
             <>
               <OutcomeSign outcome={strongest.outcome} /> <b>{strongest.title}.</b> {strongest.instead.join(' ')}
             </>
           ) : (
-            t('interview.clear')
+            t('interview.noRedFlag')
           )}
         </p>
       )}

@@ -7,7 +7,6 @@ import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
 import type { IntakeLine, VisitView } from '../../api/types';
 import { useChange } from '../../api/useVisit';
-import { Fold } from '../../ui/Fold';
 
 /** The phone asks everybody the same: what contradicts what is known already is taken over only when it is ticked. */
 const isContrary = (line: IntakeLine) => !!line.was && line.was !== line.saying;
@@ -33,11 +32,13 @@ export function Phone({ visit }: { visit: VisitView }) {
     await cache.invalidateQueries({ queryKey: key });
   };
   const lines = intake.data?.lines ?? [];
+  const lists = intake.data?.lists ?? [];
   const said = intake.data?.words ?? '';
-  const toRead = lines.length > 0 || said !== '';
+  const toRead = lines.length > 0 || lists.length > 0 || said !== '';
   const taken = lines.filter((l) => isContrary(l) === flipped.has(l.id));
+  const seen = lists.filter((l) => !flipped.has(l.id));
   const accept = () => {
-    const ids = taken.map((l) => l.id);
+    const ids = [...taken, ...seen].map((l) => l.id);
     void change('post', 'intake/accept', { link: intake.data!.link!, lines: ids, words: true }).then(() => {
       setLink('');
       return cache.invalidateQueries({ queryKey: key });
@@ -48,7 +49,6 @@ export function Phone({ visit }: { visit: VisitView }) {
     if (!next.delete(id)) next.add(id);
     setFlipped(next);
   };
-  const folded = lines.filter((l) => l.entry.status === 'no' && !isContrary(l));
   const tick = (line: IntakeLine) => (
     <li key={line.id}>
       <label className={taken.includes(line) ? '' : 'soft'}>
@@ -60,17 +60,27 @@ export function Phone({ visit }: { visit: VisitView }) {
   if (toRead) {
     return (
       <section className="intake">
-        <h2>{t('intake.came', { count: lines.length })}</h2>
+        <h2>{t('intake.came', { count: lines.length + lists.length })}</h2>
         <p className="soft small">{t('intake.read')}</p>
         {said && <blockquote>{said}</blockquote>}
-        <ul className="plainlist">{lines.filter((l) => !folded.includes(l)).map(tick)}</ul>
-        {folded.length > 0 && (
-          <Fold title={t('intake.denied', { count: folded.length })}>
-            <ul className="plainlist">{folded.map(tick)}</ul>
-          </Fold>
+        <ul className="plainlist">{lines.map(tick)}</ul>
+        {lists.length > 0 && (
+          <ul className="plainlist" aria-label={t('intake.lists')}>
+            {lists.map((l) => (
+              <li key={l.id}>
+                <label className={seen.includes(l) ? '' : 'soft'}>
+                  <Form.Check.Input type="checkbox" checked={seen.includes(l)} onChange={() => toggle(l.id)} /> {l.name}
+                  : {t('intake.rest')}{' '}
+                  {l.against.length > 0 && (
+                    <span className="soft small">{t('intake.against', { list: l.against.join(', ') })}</span>
+                  )}
+                </label>
+              </li>
+            ))}
+          </ul>
         )}
         <button type="button" className="pill main" onClick={accept}>
-          {t('intake.accept', { count: taken.length })}
+          {t('intake.accept', { count: taken.length + seen.length })}
         </button>
       </section>
     );

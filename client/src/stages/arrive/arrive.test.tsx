@@ -1,12 +1,13 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { FactSaid, MissingFact, PlanStep, VisitView, Vocabulary } from '../../api/types';
+import type { AskCard, FactSaid, PlanStep, VisitView, Vocabulary } from '../../api/types';
 import { StepLimits } from '../../parts/StepLimits';
 import '../../words';
+import { Cards } from './Cards';
+import { Consents } from './Consents';
 import { FactsKnown } from './FactsKnown';
-import { Questions } from './Questions';
 
-const said = vi.hoisted(() => ({ answer: vi.fn(), none: vi.fn(), strike: vi.fn() }));
+const said = vi.hoisted(() => ({ answer: vi.fn(), card: vi.fn(), strike: vi.fn() }));
 vi.mock('./useAnswer', () => ({ useAnswer: () => said }));
 
 afterEach(() => {
@@ -16,67 +17,112 @@ afterEach(() => {
 
 const words = {
   facts: [
-    { id: 'fever', name: 'fever' },
-    { id: 'bruise', name: 'fresh bruise' },
+    { id: 'fever', name: 'fever', details: [] },
+    { id: 'bruise', name: 'fresh bruise', sided: true, details: [] },
   ],
-  regions: [{ id: 'groin', name: 'groin crease' }],
+  areas: [],
+  regions: [
+    { id: 'groin', name: 'groin crease' },
+    { id: 'abdomen', name: 'belly' },
+  ],
   products: [{ id: 'liniment', name: 'liniment' }],
 } as unknown as Vocabulary;
-const missing = (part: Partial<MissingFact>): MissingFact => ({
-  fact: 'fever',
-  question: 'Fever today?',
-  strongest: 'postpone',
-  why: 'Not today',
-  steps: [],
-  scope: 'today',
-  ifYes: { fact: 'fever', status: 'known' },
-  ifNo: { fact: 'fever', status: 'no' },
+const card = (part: Partial<AskCard>): AskCard => ({
+  id: 'now',
+  name: 'Right now',
+  at: 'door',
+  version: 1,
+  say: 'Right now: pain in the chest?',
+  redFlags: true,
+  mayNotConcern: false,
+  state: 'open',
+  answer: null,
+  lines: [
+    {
+      say: 'Fever, a cold',
+      facts: [{ fact: 'fever', name: 'fever', question: 'Fever?', sided: false, regional: false, said: false }],
+    },
+    {
+      say: 'Bruised',
+      facts: [
+        { fact: 'bruise', name: 'fresh bruise', question: 'Bruise?', sided: true, regional: false, said: false },
+        { fact: 'burn', name: 'burn', question: 'Burn?', sided: false, regional: false, said: false },
+      ],
+    },
+  ],
   ...part,
 });
-const consent = missing({
-  fact: 'consent-given',
-  question: 'May I work at the groin crease?',
-  strongest: 'avoid',
-  region: 'groin',
-  strictAnswer: 'consent-refused',
-  ifYes: { fact: 'consent-given', status: 'known', region: 'groin' },
-  ifNo: { fact: 'consent-refused', status: 'known', region: 'groin' },
-});
 /** A visit before its start, as whoever may ask sees it. */
-const open = { id: 'v', phase: 'not-started', may: { 'ask-facts': { allowed: true } } };
-const asked = (...questions: MissingFact[]) =>
-  render(<Questions visit={{ ...open, missing: questions } as unknown as VisitView} words={words} />);
+const open = { id: 'v', date: '2026-11-26', phase: 'not-started', facts: [], may: { 'ask-facts': { allowed: true } } };
+const asked = (door: AskCard[], part: object = {}, may: object = open.may) =>
+  render(
+    <Cards
+      visit={
+        {
+          ...open,
+          may,
+          asking: { door, lists: [], consents: [], further: { ask: [], notAsked: [] }, ...part },
+        } as unknown as VisitView
+      }
+      words={words}
+    />,
+  );
 
-describe('questions that matter', () => {
-  it('note a fact with a yes and its absence with a no, by key too', () => {
-    asked(missing({}));
-    fireEvent.keyDown(window, { key: 'y' });
-    expect(said.answer).toHaveBeenLastCalledWith({ fact: 'fever', status: 'known' });
-    fireEvent.click(screen.getByRole('button', { name: /^No N/ }));
-    expect(said.answer).toHaveBeenLastCalledWith({ fact: 'fever', status: 'no' });
+describe('the cards', () => {
+  it('are answered with one key each, and only the one in focus', () => {
+    asked([card({ id: 'today', state: 'answered' }), card({}), card({ id: 'skin', name: 'Skin' })]);
+    fireEvent.keyDown(document.activeElement!, { key: 'n' });
+    expect(said.card).toHaveBeenCalledTimes(1);
+    expect(said.card).toHaveBeenCalledWith(expect.objectContaining({ id: 'now' }), [], {});
   });
-  it('note of a consent what the server says a yes and a no mean', () => {
-    asked(consent);
-    fireEvent.keyDown(window, { key: 'y' });
-    expect(said.answer).toHaveBeenLastCalledWith({ fact: 'consent-given', status: 'known', region: 'groin' });
+  it('hear no key while something else on the page has the keyboard', () => {
+    asked([card({})]);
+    (document.activeElement as HTMLElement).blur();
     fireEvent.keyDown(window, { key: 'n' });
-    expect(said.answer).toHaveBeenLastCalledWith({ fact: 'consent-refused', status: 'known', region: 'groin' });
+    fireEvent.keyDown(window, { key: 'y' });
+    expect(said.card).not.toHaveBeenCalled();
+    expect(screen.queryByRole('button', { name: 'fresh bruise' })).toBeNull();
   });
-  it('are asked by nobody who may not, and not once the session has begun', () => {
-    render(<Questions visit={{ ...open, may: {}, missing: [missing({})] } as unknown as VisitView} words={words} />);
-    render(
-      <Questions visit={{ ...open, phase: 'running', missing: [missing({})] } as unknown as VisitView} words={words} />,
+  it('ask what of it is a yes, with its side at once, and say no to the rest', () => {
+    asked([card({})]);
+    fireEvent.keyDown(document.activeElement!, { key: 'y' });
+    fireEvent.click(screen.getByRole('button', { name: 'fresh bruise' }));
+    fireEvent.change(screen.getByLabelText(/Side/), { target: { value: 'left' } });
+    fireEvent.click(screen.getByRole('button', { name: /no to the rest/ }));
+    expect(said.card).toHaveBeenLastCalledWith(
+      expect.anything(),
+      [{ fact: 'bruise', status: 'known', side: 'left' }],
+      {},
     );
-    expect(screen.queryByText('Fever today?')).toBeNull();
   });
-  it('never count a consent among the things denied at once', () => {
-    asked(missing({}), consent);
-    fireEvent.click(screen.getByRole('button', { name: /No to this one/ }));
-    expect(said.none).toHaveBeenCalledWith(['fever']);
+  it('are asked by nobody who may not', () => {
+    asked([card({})], {}, {});
+    fireEvent.keyDown(document.activeElement!, { key: 'n' });
+    fireEvent.click(screen.getByRole('button', { name: /No, none of it/ }));
+    expect(said.card).not.toHaveBeenCalled();
   });
 });
 
-it('the same fact at two places stands twice, consents apart', () => {
+it('consent is for one place: for today, or until it is taken back with one touch', () => {
+  const facts = [
+    { entry: { fact: 'consent-given', status: 'known', region: 'groin' }, saying: '', scope: 'history', isNew: false },
+  ];
+  const asking = {
+    consents: [{ region: 'abdomen', question: 'May I?', ifNo: { fact: 'consent-refused', region: 'abdomen' } }],
+  };
+  render(<Consents visit={{ ...open, facts, asking } as unknown as VisitView} words={words} />);
+  fireEvent.click(screen.getByRole('button', { name: 'Yes, today' }));
+  expect(said.answer).toHaveBeenLastCalledWith({
+    fact: 'consent-given',
+    status: 'known',
+    region: 'abdomen',
+    until: '2026-11-26',
+  });
+  fireEvent.click(screen.getByRole('button', { name: 'Taken back' }));
+  expect(said.answer).toHaveBeenLastCalledWith(expect.objectContaining({ fact: 'consent-refused', region: 'groin' }));
+});
+
+it('the same fact at two places stands twice, consents not among them', () => {
   const fact = (id: string, region: string, saying: string): FactSaid =>
     ({ entry: { fact: id, status: 'known', region }, saying, scope: 'history', isNew: false }) as FactSaid;
   const facts = [
@@ -87,7 +133,7 @@ it('the same fact at two places stands twice, consents apart', () => {
   render(<FactsKnown visit={{ ...open, facts } as unknown as VisitView} words={words} />);
   expect(screen.getByText('fresh bruise, calf')).toBeDefined();
   expect(screen.getByText('fresh bruise, sole')).toBeDefined();
-  expect(screen.getByText('Consent given for one place')).toBeDefined();
+  expect(screen.queryByText(/consent/)).toBeNull();
 });
 
 it('a step says what it keeps to, and nothing where it keeps to nothing', () => {

@@ -3,17 +3,21 @@ import { Link } from 'react-router';
 import type { MayAnswer, VisitView } from '../../api/types';
 import { minSec } from '../../parts/spoken';
 import { CommandCap } from '../../shell/KeyCap';
+import { Note } from '../../ui/Note';
 
 /** Before the first press: what to set out, how long, and whether it may begin. */
 export function Before({
   visit,
   may,
   base,
+  unasked,
   onStart,
 }: {
   visit: VisitView;
   may?: MayAnswer;
   base: string;
+  /** Cards of red flags that were not asked, once somebody wanted to begin without them. */
+  unasked: string[];
   onStart: () => void;
 }) {
   const { t } = useTranslation();
@@ -38,8 +42,13 @@ export function Before({
         {t('plan.steps', { count: visit.plan.steps.length })}
       </p>
       {visit.setOut.length > 0 && <p className="gwhere soft">{t('give.setOut', { props: visit.setOut.join(', ') })}</p>}
+      {unasked.length > 0 && (
+        <Note role="alert">
+          {t('give.unasked', { cards: unasked.join(', ') })} <Link to={`${base}/arrive`}>{t('give.askFirst')}</Link>
+        </Note>
+      )}
       <button type="button" className="pill main" onClick={onStart}>
-        {t('give.start')} <CommandCap in="give" of="forward" />
+        {t(unasked.length > 0 ? 'give.startUnasked' : 'give.start')} <CommandCap in="give" of="forward" />
       </button>
       <p className="soft mt-3">{t('give.pedal')}</p>
     </div>

@@ -22,6 +22,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
   const navigate = useNavigate();
   const now = useGiving(visit, words);
   const [changing, setChanging] = useState(false);
+  const [warned, setWarned] = useState(false);
   useWakeLock();
   const { anchor, record, view, giving } = now;
   const total = visit.expansion.totalSeconds;
@@ -38,8 +39,14 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
     record('finish');
     void navigate(`${base}/reflect`);
   };
+  // Where the signs that forbid a session were not asked about, beginning takes one touch more, and the log says so.
+  const unasked = visit.asking?.door.filter((c) => c.redFlags && c.state === 'open').map((c) => c.name) ?? [];
+  const begin = () => {
+    if (unasked.length > 0 && !warned) return setWarned(true);
+    record('start', unasked.length > 0 ? { text: t('give.begunUnasked', { cards: unasked.join(', ') }) } : undefined);
+  };
   const forward = () => {
-    if (anchor.phase === 'not-started') return may.start?.allowed && record('start');
+    if (anchor.phase === 'not-started') return may.start?.allowed && begin();
     if (anchor.phase === 'finished') return void navigate(`${base}/reflect`);
     if (moment.phase === 'done') return finish();
     if (anchor.phase !== 'stopped') record('next');
@@ -61,7 +68,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
         <section className="gtext" aria-live="off">
           <div className="glamps">{lamps}</div>
           {anchor.phase === 'not-started' ? (
-            <Before visit={visit} may={may.start} base={base} onStart={forward} />
+            <Before visit={visit} may={may.start} base={base} unasked={warned ? unasked : []} onStart={forward} />
           ) : anchor.stoppedBy && anchor.phase === 'stopped' ? (
             <Stopped
               visit={visit}

@@ -15,8 +15,8 @@ export function StepEffects({ visit, step }: { visit: VisitView; step: string })
   if (!found.data) return <p className="soft small">{t(found.isError ? 'shell.unreachable' : 'shell.loading')}</p>;
   return (
     <ul className="effects small">
-      {found.data.effects.map((e) => (
-        <li key={e.saying}>{e.saying}</li>
+      {found.data.sayings.map((s) => (
+        <li key={s}>{s}</li>
       ))}
     </ul>
   );

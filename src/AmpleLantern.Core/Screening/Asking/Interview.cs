@@ -3,7 +3,7 @@ using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 
-namespace AmpleLantern.Core.Screening;
+namespace AmpleLantern.Core.Screening.Asking;
 
 /// <summary>What someone comes with, and the questions that tell whether hands may be laid on.</summary>
 /// <param name="Words">How people put it.</param>
@@ -30,6 +30,7 @@ public sealed record Complaint(
 
 /// <summary>A question of an interview.</summary>
 /// <param name="If">Asked only after one of these answers, each written <c>question.option</c>.</param>
+/// <param name="FromAge">Asked only from this age on.</param>
 /// <param name="Unit">Unit of an answer in numbers; options then say from which number on they hold.</param>
 public sealed record InterviewQuestion(
     string Id,
@@ -37,7 +38,8 @@ public sealed record InterviewQuestion(
     string Why,
     IReadOnlyList<InterviewOption> Options,
     IReadOnlyList<string>? If = null,
-    string? Unit = null
+    string? Unit = null,
+    int? FromAge = null
 );
 
 /// <summary>One answer, and the facts it makes.</summary>
@@ -55,12 +57,15 @@ public sealed record NextOption(string Id, string Text);
 /// <summary>Where an interview stands.</summary>
 /// <param name="Next">Null when no further answer can change an outcome.</param>
 /// <param name="Facts">The facts that the answers make.</param>
-/// <param name="Verdict">Strongest outcome so far, whatever the plan.</param>
+/// <param name="Verdict">Strongest outcome so far, whatever the plan, or <c>no-red-flag</c>: an interview never clears anybody.</param>
 public sealed record InterviewResult(NextQuestion? Next, IReadOnlyList<Finding> Findings, IReadOnlyList<FactEntry> Facts, string Verdict);
 
 /// <summary>A short path of questions that asks only what can still change an outcome. Each answer screens anew.</summary>
 public static class Interview
 {
+    /// <summary>The verdict when nothing was found in what was asked.</summary>
+    public const string NoRedFlag = "no-red-flag";
+
     /// <param name="side">The side complained of; sided facts take it.</param>
     /// <exception cref="RefusalException">An answer is to no question of this complaint, or is no option of it.</exception>
     public static InterviewResult Run(
@@ -84,7 +89,7 @@ public static class Interview
             next is null ? null : new(next.Id, next.Text, next.Why, [.. next.Options.Select(o => new NextOption(o.Id, o.Text))], next.Unit),
             findings,
             facts,
-            findings.Count == 0 ? Screener.Clear : Words.Of(findings.Min(f => f.Outcome))
+            findings.Count == 0 ? NoRedFlag : Words.Of(findings.Min(f => f.Outcome))
         );
     }
 
@@ -131,6 +136,7 @@ public static class Interview
     {
         if (
             given.Any(g => g.Question.Id == question.Id)
+            || question.FromAge is { } from && now.Age < from
             || question.If is { } turn && !given.Any(g => turn.Contains($"{g.Question.Id}.{g.Option.Id}"))
         )
         {
@@ -139,7 +145,8 @@ public static class Interview
 
         // What is known already is not asked again: one of the answers stands, or all that could be said was said.
         bool Known(FactEntry s) => now.Facts.Any(f => f.Fact == s.Fact && f.Status == s.Status && s.Status is not FactStatus.No);
-        bool Said(FactEntry s) => now.Facts.Any(f => f.Fact == s.Fact);
+        bool Said(FactEntry s) =>
+            now.Facts.Any(f => f.Fact == s.Fact) || Asked.Of(knowledge.Facts[s.Fact], now, knowledge) is AskState.Denied;
         var sets = question.Options.SelectMany(o => o.Sets).ToList();
         if (sets.Count > 0 && (question.Options.Any(o => o.Sets.Any(Known)) || sets.All(Said)))
         {

@@ -1,12 +1,14 @@
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Vocabulary;
+using NodaTime;
 
-namespace AmpleLantern.Core.Screening;
+namespace AmpleLantern.Core.Screening.Asking;
 
 /// <summary>A question whose answer could change what may be done in this plan.</summary>
 /// <param name="Strongest">Strongest outcome an answer could have.</param>
 /// <param name="Steps">Names of the steps it is asked for; empty when it concerns the whole visit.</param>
 /// <param name="Region">The region it is asked about, for consent.</param>
+/// <param name="DeniedOn">Asked before and denied, so long ago that it is asked again.</param>
 /// <param name="StrictAnswer">The fact that the careful answer notes: the fact itself, or for consent its refusal.</param>
 public sealed record MissingFact(
     string Fact,
@@ -16,7 +18,8 @@ public sealed record MissingFact(
     IReadOnlyList<string> Steps,
     FactScope Scope,
     string? Region = null,
-    string? StrictAnswer = null
+    string? StrictAnswer = null,
+    LocalDate? DeniedOn = null
 )
 {
     /// <summary>What a yes notes.</summary>
@@ -30,13 +33,17 @@ public sealed record MissingFact(
 public static class MissingFacts
 {
     /// <returns>
-    /// Facts without any entry (of the day, for facts of the day) that some rule would act on in this plan, strongest first;
+    /// Facts never asked, or denied too long ago, that some rule would act on in this plan, strongest first;
     /// among them the vulnerable regions the plan works and nobody has asked consent for.
     /// </returns>
     public static IReadOnlyList<MissingFact> For(ScreenSubject subject, Plan plan, School school, PracticeKnowledge knowledge)
     {
         var touching = new Touching(knowledge);
-        var asked = subject.Facts.Select(f => f.Fact).ToHashSet();
+        var asked = new Dictionary<string, bool>();
+        bool Known(string id) =>
+            asked.TryGetValue(id, out var known)
+                ? known
+                : asked[id] = Asked.Of(knowledge.Facts[id], subject, knowledge) is AskState.Said or AskState.Denied;
         // What speaks only of several facts together is no reason to ask for one while the others are not there.
         bool WouldSpeak(Rule rule, string fact) =>
             Conditions.Triggers(rule.When, subject with { Facts = [.. subject.Facts, new(fact)] }, school, knowledge).Count > 0;
@@ -47,12 +54,12 @@ public static class MissingFacts
                     Conditions
                         .FactsAsked(r.When, knowledge)
                         .Distinct()
-                        .Where(f => !asked.Contains(f) && Askable(knowledge.Facts[f]) && WouldSpeak(r, f))
+                        .Where(f => Askable(knowledge.Facts[f]) && !Known(f) && WouldSpeak(r, f))
                         .SelectMany(f => r.Then.Select(e => (Fact: f, Rule: r, Ruling: e, Steps: Touched(e, plan, touching))))
                 )
                 .Where(x => x.Ruling.Outcome is not Outcome.Note && (x.Ruling.On is null || x.Steps.Count > 0))
                 .GroupBy(x => x.Fact)
-                .Select(g => Missing(g.Key, g.OrderBy(x => x.Ruling.Outcome).First(), knowledge))
+                .Select(g => Missing(g.Key, g.OrderBy(x => x.Ruling.Outcome).First(), subject, knowledge))
                 .Concat(Consents(subject, plan, knowledge))
                 .OrderBy(m => m.Strongest)
                 .ThenBy(m => m.Fact, StringComparer.Ordinal),
@@ -60,9 +67,8 @@ public static class MissingFacts
     }
 
     /// <summary>Consent is asked region by region; what follows from other facts, or is found by its words, is not asked at all.</summary>
-    private static bool Askable(FactDefinition fact) => fact is { Derived: false, OnMention: false, Group: not ConsentGroup };
-
-    internal const string ConsentGroup = "consent";
+    private static bool Askable(FactDefinition fact) =>
+        fact is { Derived: false, OnMention: false, Group: not FactDefinition.ConsentGroup };
 
     private static IEnumerable<MissingFact> Consents(ScreenSubject subject, Plan plan, PracticeKnowledge knowledge)
     {
@@ -89,6 +95,7 @@ public static class MissingFacts
     private static MissingFact Missing(
         string fact,
         (string Fact, Rule Rule, Ruling Ruling, List<string> Steps) strongest,
+        ScreenSubject subject,
         PracticeKnowledge knowledge
     )
     {
@@ -100,7 +107,8 @@ public static class MissingFacts
             strongest.Ruling.Say ?? strongest.Rule.Title,
             strongest.Steps,
             definition.Scope,
-            StrictAnswer: fact
+            StrictAnswer: fact,
+            DeniedOn: Asked.Denied(definition, subject)
         );
     }
 }

@@ -1,0 +1,123 @@
+using AmpleLantern.Browser.Tests.Support;
+using OpenQA.Selenium;
+
+namespace AmpleLantern.Browser.Tests;
+
+/// <summary>Arriving: a known client in five answers on one screen, a new one with lists; by keyboard and by touch.</summary>
+public sealed class ArriveJourney(Server server) : IClassFixture<Server>
+{
+    private static string? InFocus(Page page) => page.Driver.FindElements(By.CssSelector(".askcard.on .cardhead b")).FirstOrDefault()?.Text;
+
+    private static void Until(Page page, string before) => page.Until("the next card", () => InFocus(page) == before ? null : "next");
+
+    [Theory]
+    [InlineData(1280, 800)]
+    [InlineData(768, 1024)]
+    public void A_known_client_needs_five_answers_and_no_scrolling(int wide, int high)
+    {
+        using var page = new Page(server, wide, high).SignIn();
+        page.Open("Tobin", "arrive");
+        page.See("Cards to ask:");
+        var keys = 0;
+        while (InFocus(page) is { } card && page.Find(".askcard.on").GetAttribute("class")!.Contains("open", StringComparison.Ordinal))
+        {
+            // Each card, its words and both answers stand on the screen as it comes.
+            foreach (var part in new[] { ".askcard.on .spoken", ".askcard.on .acts" })
+            {
+                var bottom = Convert.ToDouble(
+                    page.Driver.ExecuteScript("return arguments[0].getBoundingClientRect().bottom", page.Find(part)),
+                    System.Globalization.CultureInfo.InvariantCulture
+                );
+                Assert.True(bottom <= high, $"{card}: {part} ends at {bottom} of {high}");
+            }
+
+            page.Press("n");
+            keys++;
+            Until(page, card);
+            Assert.True(keys <= 5, "more than five cards");
+        }
+
+        page.See("The cards are asked.");
+        // The visit is put back for the other width: what was answered by a slip is asked again.
+        foreach (var name in new[] { "Since last time", "Today", "Right now", "Could you be pregnant", "Skin and places" }.Take(keys))
+        {
+            page.Find($".askcard[aria-label='{name}'] .cardhead").Click();
+            page.Click("Ask it again");
+            page.Until(
+                $"'{name}' open again",
+                () =>
+                    page.Find($".askcard[aria-label='{name}']").GetAttribute("class")!.Contains("open", StringComparison.Ordinal)
+                        ? "open"
+                        : null
+            );
+        }
+    }
+
+    [Fact]
+    public void A_key_pressed_while_something_else_has_the_keyboard_answers_nothing()
+    {
+        using var page = new Page(server).SignIn();
+        page.Open("Maren", "arrive");
+        var card = InFocus(page);
+        page.Find(".factsearch input").SendKeys("nnyn");
+        Assert.Equal(card, InFocus(page));
+        page.TabTo("On to Screen");
+        page.Press("n");
+        Assert.Equal(card, InFocus(page));
+        Assert.Contains("not asked today", page.Find(".askcard.on").Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_yes_asks_its_side_at_once_and_the_rest_of_the_card_is_a_no_in_one_record()
+    {
+        using var page = new Page(server).SignIn();
+        page.Open("Maren", "arrive");
+        page.Find(".askcard[aria-label='Right now'] .cardhead").Click();
+        page.Click("Yes, some of it");
+        page.Click("one calf thicker");
+        new OpenQA.Selenium.Support.UI.SelectElement(page.Find("#calf-difference--side")).SelectByText("left");
+        page.Find("#calf-difference--cm").SendKeys("3.5");
+        page.Click("That one; no to the rest");
+        page.See("asked by Odile Fenn");
+        page.See("one calf thicker, left");
+        page.Click("On to Screen");
+        page.See("Do not treat today. A physician looks first.");
+        page.See("3 cm thicker");
+    }
+
+    [Fact]
+    public void After_the_lists_at_most_five_questions_are_left_and_the_rest_is_said_to_be_unasked()
+    {
+        using var page = new Page(server).SignIn();
+        page.Open("Jory", "arrive");
+        page.Find(".questions");
+        Assert.True(page.Driver.FindElements(By.CssSelector(".questions .question")).Count <= 5);
+        for (var i = 0; i < 11 && InFocus(page) is { } card && page.Driver.FindElements(By.CssSelector(".askcard.open")).Count > 0; i++)
+        {
+            page.Press("n");
+            Until(page, card);
+        }
+
+        page.See("The cards are asked.");
+        Assert.True(page.Driver.FindElements(By.CssSelector(".questions .question")).Count <= 5);
+        // What is known was not denied by a no to its list.
+        page.See("cancer");
+    }
+
+    [Fact]
+    public void Without_the_card_of_red_flags_nothing_reads_as_clear_and_begin_takes_one_touch_more()
+    {
+        using var page = new Page(server).SignIn();
+        page.Open("Bram", "arrive");
+        page.Find(".askcard[aria-label='Right now'] .cardhead").Click();
+        page.Click("Ask it again");
+        page.See("not asked today");
+        page.Until("the lamp of Screen", () => page.Find(".lamps").Text.Contains("not asked", StringComparison.Ordinal) ? "said" : null);
+        page.Press("4");
+        page.See("Ready when you are.");
+        page.Click("Begin");
+        page.See("Not asked at this visit: Right now.");
+        page.Click("Ask it now");
+        page.See("One card to ask.");
+    }
+}
