@@ -65,6 +65,7 @@ public sealed class AtlasJourney(Server server) : IClassFixture<Server>
     {
         using var page = new Page(server).SignIn();
         page.Open("Maren", "arrive");
+        page.Click("Measuring");
         page.See("lengths worth taking");
         void Enter(string cm)
         {

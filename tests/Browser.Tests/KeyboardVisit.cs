@@ -30,8 +30,8 @@ public sealed class KeyboardVisit(Server server) : IClassFixture<Server>
         }
 
         page.See("The cards are asked.");
-        page.TabTo("Measure");
-        page.Press(Keys.Enter);
+        page.TabTo("Asking");
+        page.Press(Keys.ArrowRight);
         page.TabTo("Heavy legs: 7");
         page.Press(Keys.Space);
         page.Saved();

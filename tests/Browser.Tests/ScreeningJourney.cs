@@ -65,8 +65,21 @@ public sealed class ScreeningJourney(Server server) : IClassFixture<Server>
         var visit = page.Open("Bram", "arrive");
         page.Click("Leg");
         page.Click("left");
-        page.See("Is a calf hot, red, swollen");
-        page.Driver.FindElement(By.CssSelector(".nextquestion .options button:last-child")).Click();
+        foreach (
+            var asked in new[]
+            {
+                "Is the leg suddenly cold",
+                "a red streak",
+                "Is a calf hot, red, swollen",
+                "hurt at night",
+                "Are both legs",
+            }
+        )
+        {
+            page.See(asked);
+            page.Driver.FindElement(By.CssSelector(".nextquestion .options button:last-child")).Click();
+        }
+
         page.See("How much bigger is one calf");
         page.Find(".nextquestion input").SendKeys("3,5" + Keys.Enter);
         page.See("Refer first, urgently: one calf 3 cm thicker.");

@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Effects;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Techniques;
 
@@ -64,9 +65,9 @@ public sealed class Caps(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Trigge
             .SelectMany(x => context.Touching.PointsMeant(x.Ruling.On!, step))
             .ToHashSet();
 
-    /// <summary>Whether another step has any, however little, of the effects for which a ruling stands on a step.</summary>
-    internal bool HasAnyOf(Standing x, PlanStep step, PlanStep other) =>
-        x.Triggers.Any(t => context.Touching.SharesEffect(x.Ruling.On!, t.Entry, step, other));
+    /// <summary>The effects for which rulings stand on a step.</summary>
+    internal IReadOnlyList<BodyEffect> EffectsMeant(IEnumerable<Standing> meant, PlanStep step) =>
+        [.. meant.SelectMany(x => x.Triggers.SelectMany(t => context.Touching.EffectsMeant(x.Ruling.On!, t.Entry, step)))];
 
     private List<Standing> Touching(IReadOnlyList<Standing> among, PlanStep step)
     {

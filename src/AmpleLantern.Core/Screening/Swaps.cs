@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Effects;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure.Weights;
@@ -28,9 +29,9 @@ public static class Swaps
     }
 
     /// <summary>What a way makes of a step, and what of that which stood on the step then still stands.</summary>
-    private sealed record Tried(IReadOnlyList<PlanStep> After, IReadOnlyList<Standing> Standing)
+    private sealed record Tried(IReadOnlyList<PlanStep> After, IReadOnlyList<Standing> Standing, double Added)
     {
-        public static readonly Tried Useless = new([], []);
+        public static readonly Tried Useless = new([], [], 0);
 
         public bool Useful => !ReferenceEquals(this, Useless);
     }
@@ -85,8 +86,9 @@ public static class Swaps
     )
     {
         List<Standing> meant = [.. caps.On(step).Where(x => Makes(x, finding))];
+        var barred = new Lazy<IReadOnlyList<BodyEffect>>(() => finding.Outcome is Outcome.Avoid ? caps.EffectsMeant(meant, step) : []);
         IEnumerable<(string Kind, string Id, string Saying)> Good(IEnumerable<(string Kind, string Id, string Saying)> ways) =>
-            ways.Where(way => Better(finding, meant, step, Once(way.Kind, way.Id), caps));
+            ways.Where(way => Better(finding, meant, barred, step, Once(way.Kind, way.Id), context));
         Tried Once(string kind, string way) =>
             tried.TryGetValue((step.Id, way), out var t) ? t : tried[(step.Id, way)] = Try(step, kind, way, caps, context);
         var good = Good(SwapWays.For(finding, step, caps, context)).ToList();
@@ -99,7 +101,7 @@ public static class Swaps
         return good.Select(way =>
             {
                 var known = context.Knowledge.SwapWays[way.Kind];
-                var added = Added(Once(way.Kind, way.Id).After, step, context);
+                var added = Once(way.Kind, way.Id).Added;
                 var score = Math.Max(0, 100 - known.Cost - (int)Math.Round(Math.Abs(added) / 60 * known.CostPerMinute));
                 return new Swap(finding.Rule, step.Id, way.Id, way.Saying, added, score, known.Why, finding.Title);
             })
@@ -114,7 +116,7 @@ public static class Swaps
         var possible = after.All(s => s.Level >= step.Level && s.Technique == step.Technique || s.Level >= context.Touching.LeastLevel(s));
         var standing = lessens ? after.SelectMany(s => caps.OnPartOf(step, s)) : caps.On(after);
         // What cannot be done, or raises what did not stand, answers no finding: the rest need not be known of it.
-        return possible && standing.All(caps.On(step).Contains) ? new(after, [.. standing]) : Tried.Useless;
+        return possible && standing.All(caps.On(step).Contains) ? new(after, [.. standing], Added(after, step, context)) : Tried.Useless;
     }
 
     private static double Added(IReadOnlyList<PlanStep> after, PlanStep step, ScreenContext context) =>
@@ -125,13 +127,18 @@ public static class Swaps
     /// none of that effect, however little.
     /// </summary>
     /// <param name="meant">What of the rulings on the step makes the finding.</param>
-    private static bool Better(Finding finding, IReadOnlyList<Standing> meant, PlanStep step, Tried tried, Caps caps) =>
+    /// <param name="barred">The effects it bars.</param>
+    private static bool Better(
+        Finding finding,
+        IReadOnlyList<Standing> meant,
+        Lazy<IReadOnlyList<BodyEffect>> barred,
+        PlanStep step,
+        Tried tried,
+        ScreenContext context
+    ) =>
         tried.Useful
         && tried.Standing.All(x => !meant.Contains(x) && (x.Ruling.Outcome > finding.Outcome || finding.Outcome is Outcome.Modify))
-        && (
-            finding.Outcome is not Outcome.Avoid
-            || tried.After.All(s => s.Technique == step.Technique || !meant.Any(x => caps.HasAnyOf(x, step, s)))
-        );
+        && tried.After.All(s => s.Technique == step.Technique || !context.Touching.HasAnyLike(barred.Value, s));
 
     private static bool Makes(Standing x, Finding finding) =>
         x.Rule.Id == finding.Rule && x.Ruling.Outcome == finding.Outcome && (x.Ruling.Say ?? x.Rule.Title) == finding.Title;

@@ -113,18 +113,26 @@ public sealed class Touching(KnowledgeBase knowledge)
         return false;
     }
 
-    /// <summary>
-    /// Whether another step has an effect like one for which a target touches a step: the same joint moved, the same vessel pressed,
-    /// weight borne.
-    /// </summary>
-    public bool SharesEffect(Target target, FactEntry? entry, PlanStep step, PlanStep other) =>
-        target.SpeaksOfEffects
-        && Effects(step)
-            .Where(e => Meant(e, target, entry, step))
-            .Any(e =>
-                Effects(other)
-                    .Any(o => o.Kind == e.Kind && o.On == e.On && (o.By == e.By || o.IsOfJoint) && Touches(o.Side ?? Side.Mid, e.Side))
-            );
+    /// <summary>The effects of a step for which a target touches it.</summary>
+    public IEnumerable<BodyEffect> EffectsMeant(Target target, FactEntry? entry, PlanStep step) =>
+        target.SpeaksOfEffects ? Effects(step).Where(e => Meant(e, target, entry, step)) : [];
+
+    /// <summary>Whether a step has an effect like one of these: the same joint moved, the same vessel pressed, weight borne.</summary>
+    public bool HasAnyLike(IReadOnlyList<BodyEffect> effects, PlanStep step)
+    {
+        foreach (var o in effects.Count == 0 ? [] : Effects(step))
+        {
+            foreach (var e in effects)
+            {
+                if (o.Kind == e.Kind && o.On == e.On && (o.By == e.By || o.IsOfJoint) && Touches(o.Side ?? Side.Mid, e.Side))
+                {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
 
     private bool Meant(BodyEffect effect, Target target, FactEntry? entry, PlanStep step)
     {

@@ -44,7 +44,6 @@ export default function Arrive({ visit, words, who, lamps, base }: StageProps) {
       <div className="headrow">
         <div>
           <h1>{waiting.length === 0 ? t('cards.allAsked') : t('cards.toAsk', { count: waiting.length })}</h1>
-          <p className="soft mt-1">{t('cards.lead', { plan: visit.plan.name })}</p>
         </div>
         <button type="button" className="pill main" onClick={onward}>
           {t('arrive.onward')}
@@ -65,10 +64,11 @@ export default function Arrive({ visit, words, who, lamps, base }: StageProps) {
             <Cards visit={visit} words={words} />
             <Further visit={visit} words={words} />
             <Consents visit={visit} words={words} />
-            <section className="mt-4">
+            <section className="complaint">
               <h2>{t('arrive.words')}</h2>
               <SavedText
                 id="words"
+                rows={2}
                 label={t('arrive.wordsLabel')}
                 value={visit.words}
                 disabled={!visit.may['ask-facts']?.allowed}

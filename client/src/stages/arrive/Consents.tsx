@@ -18,6 +18,7 @@ export function Consents({ visit, words }: { visit: VisitView; words: Vocabulary
   const refused = visit.facts.filter((f) => f.entry.fact === 'consent-refused' && f.entry.status !== 'no');
   if (open.length + given.length + refused.length === 0) return null;
   const place = (region?: string | null) => (region ? nameIn([...words.areas, ...words.regions], region) : '');
+  const shown = open.length + refused.length > 0;
   const say = (entry: FactEntry) => answer(entry);
   const yes = ({ entry }: FactSaid) => (
     <li key={`${entry.region}-${entry.side}`} className="given">
@@ -37,7 +38,7 @@ export function Consents({ visit, words }: { visit: VisitView; words: Vocabulary
   );
   return (
     <section className="consents" aria-label={t('consent.title')}>
-      <h2>{t('consent.title')}</h2>
+      {(shown || given.length <= MOST_SHOWN) && <h2>{t('consent.title')}</h2>}
       <ul>
         {open.map((m) => (
           <li key={m.region}>
@@ -72,9 +73,7 @@ export function Consents({ visit, words }: { visit: VisitView; words: Vocabulary
         ))}
       </ul>
       {given.length > MOST_SHOWN && (
-        <Fold
-          title={t('consent.given', { count: given.length, list: given.map((g) => place(g.entry.region)).join(', ') })}
-        >
+        <Fold title={t(shown ? 'consent.given' : 'consent.allGiven', { count: given.length })}>
           <ul>{given.map(yes)}</ul>
         </Fold>
       )}

@@ -1,7 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import Form from 'react-bootstrap/Form';
-import ProgressBar from 'react-bootstrap/ProgressBar';
 import { useTranslation } from 'react-i18next';
 import { useParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
@@ -66,7 +65,7 @@ export default function PhonePage() {
   return (
     <main className="phone">
       <header>
-        <ProgressBar now={(100 * at) / last} visuallyHidden label={t('phone.of', { at, last })} />
+        <progress value={at} max={last} aria-label={t('phone.of', { at, last })} />
         {at === 0 && (
           <>
             <Lantern light="here" />

@@ -145,8 +145,7 @@ public static class Interview
 
         // What is known already is not asked again: one of the answers stands, or all that could be said was said.
         bool Known(FactEntry s) => now.Facts.Any(f => f.Fact == s.Fact && f.Status == s.Status && s.Status is not FactStatus.No);
-        bool Said(FactEntry s) =>
-            now.Facts.Any(f => f.Fact == s.Fact) || Asked.Of(knowledge.Facts[s.Fact], now, knowledge) is AskState.Denied;
+        bool Said(FactEntry s) => now.Facts.Any(f => f.Fact == s.Fact);
         var sets = question.Options.SelectMany(o => o.Sets).ToList();
         if (sets.Count > 0 && (question.Options.Any(o => o.Sets.Any(Known)) || sets.All(Said)))
         {
