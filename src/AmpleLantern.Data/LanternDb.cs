@@ -103,7 +103,8 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             b.Property(v => v.Version).IsConcurrencyToken();
             AsPacked(b.Property(v => v.Plan));
             AsPacked(b.Property(v => v.CheckIn));
-            AsJson(b.Property(v => v.Cards)).HasDefaultValueSql("'[]'");
+            // The default is the empty list as plain text.
+            AsPacked(b.Property(v => v.Cards)).HasDefaultValueSql("x'5B5D'");
             AsJson(b.Property(v => v.Interviews)).HasDefaultValueSql("'[]'");
             AsJson(b.Property(v => v.Overrides));
             AsJson(b.Property(v => v.Ratings));

@@ -29,7 +29,7 @@ public sealed record BasisPressure(
 
 /// <summary>The person as they were when the session began: what was asked, answered and cleared.</summary>
 /// <param name="NotAsked">Questions that could have changed something and were not asked.</param>
-/// <param name="Cards">Cards answered by then; null in a record older than cards.</param>
+/// <param name="Cards">Cards answered by then, without what each denied; null in a record older than cards.</param>
 public sealed record BasisClient(
     LocalDate Date,
     LocalDate? BirthDate,

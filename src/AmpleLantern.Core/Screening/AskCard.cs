@@ -63,4 +63,11 @@ public sealed record NoAge(
     int Days,
     IReadOnlyList<string> Groups,
     [RefersTo<FactDefinition>] IReadOnlyList<string> Facts
-) : IKnown;
+) : IKnown, IChecked
+{
+    public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) =>
+        Groups
+            .Select((group, i) => (group, i))
+            .Where(x => knowledge.Facts.All.All(f => f.Group != x.group))
+            .Select(x => new Flaw($"/groups/{x.i}", $"No fact is of the group '{x.group}'."));
+}

@@ -22,7 +22,7 @@ public enum FactScope
 
 /// <summary>Something a client may have that changes what may be done.</summary>
 [Kind("facts", "fact")]
-public sealed record FactDefinition : IKnown
+public sealed record FactDefinition : IKnown, IChecked
 {
     /// <summary>The group that is asked place by place.</summary>
     public const string ConsentGroup = "consent";
@@ -69,6 +69,12 @@ public sealed record FactDefinition : IKnown
 
     /// <summary>Categories of open classifications.</summary>
     public IReadOnlyList<OpenCode>? Codes { get; init; }
+
+    /// <summary>A no that nobody has given an age would be believed for ever.</summary>
+    public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) =>
+        Scope is FactScope.History && !Derived && knowledge.NoAges.All.All(a => !a.Groups.Contains(Group))
+            ? [new("/group", $"How long is a no to '{Group}' believed? Name the group in knowledge/asking/no-ages.json.")]
+            : [];
 }
 
 /// <summary>A category of an open classification, e.g. ICD-10 I48 or ATC B01A.</summary>

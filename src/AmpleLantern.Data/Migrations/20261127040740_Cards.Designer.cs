@@ -666,11 +666,11 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<string>("CancelledBy")
                         .HasColumnType("TEXT");
 
-                    b.Property<string>("Cards")
+                    b.Property<byte[]>("Cards")
                         .IsRequired()
                         .ValueGeneratedOnAdd()
-                        .HasColumnType("TEXT")
-                        .HasDefaultValueSql("'[]'");
+                        .HasColumnType("BLOB")
+                        .HasDefaultValueSql("x'5B5D'");
 
                     b.Property<byte[]>("CheckIn")
                         .IsRequired()

@@ -10,12 +10,12 @@ namespace AmpleLantern.Data.Migrations
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
-            migrationBuilder.AddColumn<string>(
+            migrationBuilder.AddColumn<byte[]>(
                 name: "Cards",
                 table: "Visits",
-                type: "TEXT",
+                type: "BLOB",
                 nullable: false,
-                defaultValueSql: "'[]'");
+                defaultValueSql: "x'5B5D'");
 
             migrationBuilder.AddColumn<string>(
                 name: "Lists",

@@ -18,7 +18,16 @@ public sealed class SessionStart(VisitPressure pressure)
         var pressed = await pressure.Pressed(visit, frame);
         return SessionBasis.Of(
             frame.Context,
-            new(visit.Date, client.BirthDate, client.Body, frame.LiveFacts(), client.Clearances, frame.Missing, frame.Subject.Cards),
+            // What each card denied stays with the visit; what was not asked is kept beside it.
+            new(
+                visit.Date,
+                client.BirthDate,
+                client.Body,
+                frame.LiveFacts(),
+                client.Clearances,
+                frame.Missing,
+                [.. frame.Subject.Cards!.Select(c => c with { Denied = [] })]
+            ),
             new(visit.PractitionerId, pressed.Between.Practitioner.Practitioner, pressed.Estimated),
             frame.Screen,
             frame.Overrides,
