@@ -6,12 +6,8 @@ namespace AmpleLantern.Core.Screening.Asking;
 /// <param name="Id">Id of the fact.</param>
 /// <param name="Ages">From an age on another number; the last that applies counts.</param>
 [Kind("likelihoods", "likelihood")]
-public sealed record Likelihood(
-    [property: RefersTo<FactDefinition>] string Id,
-    Source Source,
-    int PerThousand,
-    IReadOnlyList<FromAge>? Ages = null
-) : IKnown
+public sealed record Likelihood([RefersTo<FactDefinition>] string Id, Source Source, int PerThousand, IReadOnlyList<FromAge>? Ages = null)
+    : IKnown
 {
     public int At(int? age) => Ages?.LastOrDefault(a => age >= a.From)?.PerThousand ?? PerThousand;
 }
