@@ -35,7 +35,7 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             Take(day, "letter");
             day.Open("Sabeth", "arrive");
             day.Click("Neck");
-            day.See("Did one side of face");
+            day.See("Is it a sudden neck pain");
             day.Driver.ExecuteScript("arguments[0].scrollIntoView({ block: 'center', behavior: 'instant' })", day.Find(".nextquestion"));
             Take(day, "arrive-interview");
             day.Go("/practice");
