@@ -3,7 +3,7 @@ using OpenQA.Selenium;
 
 namespace AmpleLantern.Browser.Tests;
 
-/// <summary>Arriving: a known client in five answers on one screen, a new one with lists; by keyboard and by touch.</summary>
+/// <summary>Arriving: a known client in five answers, a new one with lists; by keyboard and by touch.</summary>
 public sealed class ArriveJourney(Server server) : IClassFixture<Server>
 {
     private static string? InFocus(Page page) => page.Driver.FindElements(By.CssSelector(".askcard.on .cardhead b")).FirstOrDefault()?.Text;
@@ -13,7 +13,7 @@ public sealed class ArriveJourney(Server server) : IClassFixture<Server>
     [Theory]
     [InlineData(1280, 800)]
     [InlineData(768, 1024)]
-    public void A_known_client_needs_five_answers_and_no_scrolling(int wide, int high)
+    public void A_known_client_needs_five_keys_and_each_card_comes_whole_on_the_screen(int wide, int high)
     {
         using var page = new Page(server, wide, high).SignIn();
         page.Open("Tobin", "arrive");
@@ -38,6 +38,7 @@ public sealed class ArriveJourney(Server server) : IClassFixture<Server>
         }
 
         page.See("The cards are asked.");
+        Assert.Equal(5, keys);
         // The visit is put back for the other width: what was answered by a slip is asked again.
         foreach (var name in new[] { "Since last time", "Today", "Right now", "Could you be pregnant", "Skin and places" }.Take(keys))
         {

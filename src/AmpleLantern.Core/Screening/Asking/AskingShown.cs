@@ -1,6 +1,4 @@
 using AmpleLantern.Core.Knowledge;
-using AmpleLantern.Core.Planning;
-using NodaTime;
 
 namespace AmpleLantern.Core.Screening.Asking;
 
