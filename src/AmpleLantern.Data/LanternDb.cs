@@ -143,6 +143,7 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
         builder.Entity<Staff>(b =>
         {
             AsJson(b.Property(s => s.Working));
+            AsJson(b.Property(s => s.OwnDay));
             AsJson(b.Property(s => s.EarlierPasswords)).HasDefaultValueSql("'[]'");
         });
         builder.Entity<SignedIn>(b =>

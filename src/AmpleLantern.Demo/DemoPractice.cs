@@ -271,7 +271,7 @@ public static class DemoPractice
             client.Cards = [.. client.Cards.Select(c => c with { Denied = [.. c.Denied.Except(implied)] })];
             foreach (var region in knowledge.Regions.All.Where(r => r.Vulnerable && client.Facts.All(c => c.Region != r.Id)))
             {
-                Fact(client, new(Derived.ConsentGiven, Since: today.PlusDays(-100), Region: region.Id), today.PlusDays(-100));
+                Fact(client, new(Consent.Given, Since: today.PlusDays(-100), Region: region.Id), today.PlusDays(-100));
             }
         }
 

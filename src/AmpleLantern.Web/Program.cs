@@ -113,6 +113,7 @@ builder.Services.AddSingleton(new AtlasSearch(knowledge.Atlas, knowledge.Regions
 builder.Services.AddSingleton(p => new PlanReach(knowledge, p.GetRequiredService<FigureStore>().Reached));
 builder.Services.AddScoped<VisitPressure>();
 builder.Services.AddScoped<OwnDrills>();
+builder.Services.AddScoped<OwnDays>();
 builder.Services.AddSingleton<DrillSessions>();
 builder.Services.AddSingleton(
     new BenchSettings(knowledge.Pace.BreathsPerMinute, builder.Configuration.GetValue<double?>("mat:unplugAfterSeconds"))
@@ -189,6 +190,7 @@ api.MapSignIn();
 api.MapOwnDoor();
 api.MapPeople();
 api.MapToday();
+api.MapOwnDay();
 api.MapBookings();
 api.MapClients();
 api.MapPractice();
@@ -197,6 +199,7 @@ api.MapCheck();
 api.MapRules();
 api.MapLibrary();
 api.MapPhone();
+api.MapPhoneBody();
 api.MapAtlas();
 api.MapOwnBody();
 api.MapBench();
@@ -208,6 +211,7 @@ visit.MapInterviews();
 visit.MapIntake();
 visit.MapScreen();
 visit.MapLetters();
+visit.MapOwnLimits();
 visit.MapPlan();
 visit.MapPressure();
 visit.MapGive();

@@ -11,11 +11,11 @@ interface Props {
   wanted: ChartWanted;
   /** Pixels the chart gets, to keep spots and letters the same size on screen at any scale. */
   box: { width: number; height: number };
-  /** Ids of points, regions or areas that are lit. */
+  /** Ids of points, regions or areas that are lit; of regions also by id and side (1 left, -1 right). */
   lit?: string[];
   /** How warm regions are, 0 to 1, by id, or by id and side (1 left, -1 right): the dose as a wash. */
   wash?: Record<string, number>;
-  /** Ids of regions that are left out today: hatched. */
+  /** Ids of regions that are left out today, also by id and side: hatched. */
   leftOut?: string[];
   label: string;
   zooming?: boolean;
@@ -34,6 +34,9 @@ const around = (s: SpotShape, box: Props['box'], unit: number) => {
   const [w, h] = [box.width * unit, box.height * unit];
   return `${s.x - w / 2} ${s.y - h / 2} ${w} ${h}`;
 };
+
+const among = (list: string[], shape: { id: string; side: number }) =>
+  list.includes(shape.id) || list.includes(`${shape.id}/${shape.side}`);
 
 const spotWord = (s: SpotShape) => `${s.label} ${s.title}`;
 
@@ -84,7 +87,8 @@ export function Chart({
   const many = layers.spots.filter((s) => s.visible).length > 60 && scale < 2;
   const r = (many ? 2.3 : 4.6) * unit;
   const rim = (many ? 0.9 : 1.4) * unit;
-  const dim = (shape: { id: string }) => (anyLit && !lit.includes(shape.id) ? ' dim' : anyLit ? ' lit' : '');
+  const dim = (shape: { id: string; side?: number }) =>
+    anyLit && !among(lit, { side: 0, ...shape }) ? ' dim' : anyLit ? ' lit' : '';
   return (
     <figure className="chartbox">
       <svg
@@ -190,7 +194,7 @@ export function Chart({
           }
         >
           {layers.areas.map((a, i) => {
-            const out = leftOut.includes(a.id) || a.kind === 'no-pressure';
+            const out = among(leftOut, a) || a.kind === 'no-pressure';
             return (
               <path
                 key={i}
@@ -201,7 +205,7 @@ export function Chart({
                     ? { fill: `url(#${id}h)` }
                     : wash && { opacity: 0.12 + 0.75 * (wash[`${a.id}/${a.side}`] ?? wash[a.id] ?? 0) }
                 }
-                filter={!out && a.kind === 'region' && lit.includes(a.id) ? `url(#${id}g)` : undefined}
+                filter={!out && a.kind === 'region' && among(lit, a) ? `url(#${id}g)` : undefined}
                 onClick={onArea && (() => onArea(a.id, a.side))}
               >
                 <title>{a.group && a.kind !== 'reflex' ? `${a.name}: ${a.group}` : a.name}</title>

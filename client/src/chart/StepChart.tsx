@@ -19,7 +19,7 @@ export function StepChart({ visit, step, words, box, station, onRegion }: Props)
   const { t } = useTranslation();
   const worked = step.side === 'left' || step.side === 'right' ? step.side : 'both';
   const here = visit.plan.steps.filter((s) => s.position === step.position);
-  const leftOut = visit.shown.limits.filter((l) => l.outcome === 'avoid').flatMap((l) => l.regions);
+  const leftOut = visit.shown.limits.filter((l) => l.outcome === 'avoid').flatMap((l) => l.places.map((p) => p.region));
   const out = [...new Set(leftOut)].filter((r) => r !== step.region);
   const name = nameIn(words.regions, step.region);
   const regions = onRegion ? [...new Set([...here.map((s) => s.region), step.region])] : [step.region];

@@ -137,7 +137,7 @@ it('Practice shows the hands it was told, and sends what is changed', async () =
 
 it('Arrive asks its cards, and N answers the first one alone', async () => {
   const card = (id: string) => ({ id, name: id, version: 3, say: `${id}: any of it?`, state: 'open', lines: [] });
-  const asking = { door: [card('today'), card('now')], lists: [], consents: [], further: { ask: [], notAsked: [] } };
+  const asking = { door: [card('today'), card('now')], lists: [], further: { ask: [], notAsked: [] } };
   const { sent } = openAt('/visits/v/arrive', visit({ asking }));
   await see('today: any of it?');
   fireEvent.keyDown(document.activeElement!, { key: 'n' });
@@ -219,7 +219,7 @@ function sessionOf(steps: string[], asking: object | null = null) {
 
 it('Give begins without the card of red flags by one touch more, and says so', async () => {
   const card = { id: 'now', name: 'Right now', state: 'open', redFlags: true, lines: [] };
-  const asking = { door: [card], lists: [], consents: [], further: { ask: [], notAsked: [] } };
+  const asking = { door: [card], lists: [], further: { ask: [], notAsked: [] } };
   const session = sessionOf(['Warm hands'], asking);
   openAt('/visits/v/give', session.answers);
   await see('Ready when you are.');
@@ -269,18 +269,24 @@ it('Reflect shows before and after with the change that counts', async () => {
   await see(/counts from 2/);
 });
 
-it('Compose begins with the wish the knowledge names, and asks for two sessions', async () => {
+it.each([
+  ['what brings them', [{ region: 'sole', side: 'left', quality: 'stiff', for: null }]],
+  ['the wish the knowledge names, where nothing is known to bring them', []],
+])('Compose begins with %s, and asks for two sessions', async (_, aims) => {
   const { sent } = openAt('/visits/v/compose', {
-    ...visit(),
+    ...visit({ suggested: { aims, measures: [] } }),
     '/api/vocabulary': {
       defaults: { firstWish: { region: 'calf', quality: 'stiff' } },
-      regions: [{ id: 'calf', name: 'calf' }],
+      regions: [
+        { id: 'calf', name: 'calf' },
+        { id: 'sole', name: 'sole' },
+      ],
       qualities: [{ id: 'stiff', name: 'stiff', usualAim: 'release' }],
     },
   });
   await press('Compose');
   await waitFor(() => expect(sent).toHaveLength(1));
-  expect(sent[0]).toMatchObject({ body: { aims: [{ region: 'calf', quality: 'stiff' }] } });
+  expect(sent[0]).toMatchObject({ body: { aims: aims.length > 0 ? aims : [{ region: 'calf', quality: 'stiff' }] } });
 });
 
 it('Compare, the card, a letter and the phone open on what they are sent', async () => {

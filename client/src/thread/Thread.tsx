@@ -1,9 +1,10 @@
 import { memo, useEffect, useMemo, useRef, useState, useSyncExternalStore, type RefObject } from 'react';
 import { useTranslation } from 'react-i18next';
-import type { Expansion, Plan, Seam, Vocabulary } from '../api/types';
+import type { Expansion, Plan, Seam, StepDeparture, Vocabulary } from '../api/types';
 import { blockName } from '../parts/blockName';
 import { minSec } from '../parts/spoken';
 import { Beads, Knot } from './Beads';
+import { Departed } from './Departed';
 import { layOut, MIDDLE, type Layout, type Run } from './layout';
 
 interface Props {
@@ -15,6 +16,8 @@ interface Props {
   onSelect?: (stepId: string) => void;
   /** Tells where in the plan a running session is, as it goes on. */
   clock?: ThreadClock;
+  /** Steps that are not as their flow has them, and those left out of it. */
+  departed?: StepDeparture[];
   /** Where the plan was changed on the way. */
   seams?: Seam[];
   breathsPerMinute: number;
@@ -32,7 +35,8 @@ const ZOOMS = [1, 1.6, 2.5, 4, 6.5, 10];
 
 /** The session as beads along time: order, repetition, balance and length at a glance. */
 export function Thread(props: Props) {
-  const { plan, expansion, words, selected, flagged, onSelect, clock, seams, breathsPerMinute, scale } = props;
+  const { plan, expansion, words, selected, flagged, onSelect, clock, departed, seams, breathsPerMinute, scale } =
+    props;
   const { t } = useTranslation();
   const run = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(1184);
@@ -113,6 +117,7 @@ export function Thread(props: Props) {
             </text>
           ))}
           <Runs layout={layout} selected={selected} flagged={flagged} clock={clock} onSelect={onSelect} />
+          {departed && <Departed layout={layout} departed={departed} />}
           {seams?.map((x) => (
             <path key={x.id} className="seam" d={`M${layout.xOf(x.atSeconds)} ${MIDDLE - 40}V${MIDDLE + 38}`}>
               <title>{x.saying}</title>

@@ -36,6 +36,21 @@ export const days = {
     room: 'Room',
     practitioner: 'Given by',
   },
+  ownDay: {
+    title: 'You, today',
+    lead: 'Only you see this. It is forgotten tomorrow.',
+    limits: 'You, today',
+    onlyYou: 'only you see this',
+    short: {
+      'giver-fever': 'fever or infection',
+      'giver-cuts': 'cuts on the hands',
+      'giver-wart': 'wart or fungus, foot',
+      'giver-pregnant': 'pregnant',
+      'giver-back': 'back hurts',
+      'giver-thumb': 'thumb or wrist hurts',
+      'giver-tired': 'tired',
+    },
+  },
   clients: {
     head_one: 'One client',
     head_other: '{{count}} clients',

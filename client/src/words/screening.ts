@@ -27,6 +27,8 @@ export const screening = {
     title: 'Before your session',
     lead: 'Answer what you know. Your practitioner reads it with you; nothing else is stored on this phone.',
     words: 'What brings you today?',
+    touch: 'Touch the place.',
+    bodyView: 'Seen from',
     medicines: 'Which medicines do you take? Write the names, with commas between.',
     begin: 'Begin: six short lists',
     of: 'Part {{at}} of {{last}}',

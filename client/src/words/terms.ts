@@ -30,12 +30,11 @@ export const terms = {
   limits: {
     chart: 'Where today’s limits lie on the body',
     title: 'Where today’s limits lie',
-    lead: 'Place by place, strongest first.',
+    lead: 'Strongest first. Touch a place to see what holds there.',
     none: 'No place is limited today, beyond the usual care.',
     kept: 'The plan keeps to every limit of today.',
     whole: 'The whole visit',
-    more_one: 'one more',
-    more_other: '{{count}} more',
+    everywhere: 'All places',
     reasons: 'Reasons on record',
   },
 };

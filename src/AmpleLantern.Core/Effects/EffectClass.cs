@@ -63,6 +63,10 @@ public sealed record EffectAsked(EffectKind Kind, IReadOnlyList<string>? On = nu
 /// <summary>Where on the body an effect is.</summary>
 public static class EffectPlaces
 {
+    /// <summary>Ids of all places that need a yes of their own and share skin with a region.</summary>
+    public static IReadOnlyList<string> VulnerableAt(string region, KnowledgeBase knowledge) =>
+        [.. knowledge.Regions.All.Where(r => r.Vulnerable && knowledge.Meets(r.Id, region)).Select(r => r.Id)];
+
     /// <summary>Whether an effect is on a thing: a place of the body, a joint, a vessel, a product, a way of lying.</summary>
     public static bool IsOn(this BodyEffect effect, string thing, KnowledgeBase knowledge) =>
         effect.On == thing
@@ -84,6 +88,8 @@ public static class EffectPlaces
             EffectKind.PressesVessel or EffectKind.ShutsVessel => knowledge.Vessels[effect.On].Regions.Any(r => knowledge.Meets(place, r)),
             EffectKind.PutsOnSkin or EffectKind.HoldsPoint => knowledge.Meets(place, worked),
             EffectKind.Lies => false,
+            // A yes is given to a place and to no other.
+            EffectKind.TouchesVulnerable => place == effect.On,
             _ => knowledge.Meets(place, effect.On),
         };
 }

@@ -229,7 +229,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
             _ =>
                 new(
                     [.. knowledge.Vessels.All.Where(v => v.Regions.Any(r => knowledge.Meets(r, region)))],
-                    [.. knowledge.Regions.All.Where(r => r.Vulnerable && knowledge.Meets(r.Id, region)).Select(r => r.Id)],
+                    Vulnerable(region),
                     [
                         .. knowledge.JointMoves.All.Where(m =>
                             !m.Pulls && knowledge.BodyJoints[m.Joint].Regions.Any(r => knowledge.Meets(r, region))
@@ -238,8 +238,23 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
                 )
         );
 
+    /// <summary>
+    /// Places that need a yes and share skin with a region. What it lies within, and what lies within another of them, is spoken of
+    /// with it.
+    /// </summary>
+    private IReadOnlyList<string> Vulnerable(string region)
+    {
+        List<string> touched = [.. EffectPlaces.VulnerableAt(region, knowledge)];
+        if (touched.Contains(region))
+        {
+            touched.RemoveAll(r => r != region && knowledge.Holds(r, region));
+        }
+
+        return [.. touched.Where(r => !touched.Exists(whole => whole != r && knowledge.Holds(whole, r)))];
+    }
+
     /// <param name="Vessels">Great vessels along it.</param>
-    /// <param name="Vulnerable">Ids of places that need consent and overlap it.</param>
+    /// <param name="Vulnerable">Ids of places that need consent of their own when it is worked.</param>
     /// <param name="Moves">Every movement, pulls apart, of the joints under it.</param>
     private sealed record Place(IReadOnlyList<Vessel> Vessels, IReadOnlyList<string> Vulnerable, IReadOnlyList<JointMove> Moves);
 

@@ -23,10 +23,26 @@ public enum DepartureKind
 /// <param name="Count">How many steps of the flow are concerned.</param>
 public sealed record Departure(DepartureKind Kind, IReadOnlyList<string> From, string To, int Count);
 
+/// <summary>One step of the flow that departs, and where in the plan that is seen.</summary>
+/// <param name="From">Name of the flow's step.</param>
+/// <param name="To">As in <see cref="Departure"/>.</param>
+/// <param name="Steps">Ids of the plan's steps it became; empty when left out.</param>
+/// <param name="Before">Id of the plan's step before which it would have come; null when at the end.</param>
+public sealed record StepDeparture(DepartureKind Kind, string From, string To, IReadOnlyList<string> Steps, string? Before);
+
 /// <summary>What was changed in a plan for this person today, against the flow it started from.</summary>
 public static class PlanDepartures
 {
-    public static IReadOnlyList<Departure> Of(Plan plan, KnowledgeBase knowledge, School school)
+    public static IReadOnlyList<Departure> Of(Plan plan, KnowledgeBase knowledge, School school) =>
+        [
+            .. Steps(plan, knowledge, school)
+                .GroupBy(s => (s.Kind, s.To))
+                .Select(g => new Departure(g.Key.Kind, [.. g.Select(s => s.From).Distinct()], g.Key.To, g.Count()))
+                .OrderBy(d => d.Kind),
+        ];
+
+    /// <summary>Step by step, in the order of the flow.</summary>
+    public static IReadOnlyList<StepDeparture> Steps(Plan plan, KnowledgeBase knowledge, School school)
     {
         if (plan.Flow is not { } id || knowledge.Flows.Find(id) is not { } flow)
         {
@@ -34,29 +50,34 @@ public static class PlanDepartures
         }
 
         var now = plan.Steps.ToDictionary(s => s.Id);
-        var steps = FlowPlans
-            .FromFlow(flow, knowledge, school, plan.Choices)
-            .Steps.Select(was => (was, Step(was, now.GetValueOrDefault(was.Id), plan, knowledge)))
-            .Where(s => s.Item2 is not null);
-        return
-        [
-            .. steps
-                .GroupBy(s => s.Item2!.Value)
-                .Select(g => new Departure(g.Key.Kind, [.. g.Select(s => s.was.Name).Distinct()], g.Key.To, g.Count()))
-                .OrderBy(d => d.Kind),
-        ];
+        var found = new List<StepDeparture>();
+        string? next = null;
+        // From the end, so that what follows each step is known.
+        foreach (var was in FlowPlans.FromFlow(flow, knowledge, school, plan.Choices).Steps.Reverse())
+        {
+            List<PlanStep> became = now.TryGetValue(was.Id, out var same) ? [same] : Instead(was, plan);
+            if (Step(was, same, became, knowledge) is { } departed)
+            {
+                found.Add(new(departed.Kind, was.Name, departed.To, [.. became.Select(s => s.Id)], became.Count == 0 ? next : null));
+            }
+
+            next = became.Count > 0 ? became[0].Id : next;
+        }
+
+        found.Reverse();
+        return found;
     }
 
-    private static (DepartureKind Kind, string To)? Step(PlanStep was, PlanStep? now, Plan plan, KnowledgeBase knowledge)
+    private static List<PlanStep> Instead(PlanStep was, Plan plan) =>
+        [.. plan.Steps.Where(s => s.Replaces == was.Id || s.Replaces is null && s.InsteadOf == was.Name && s.Side == was.Side)];
+
+    private static (DepartureKind Kind, string To)? Step(PlanStep was, PlanStep? now, List<PlanStep> became, KnowledgeBase knowledge)
     {
         if (now is null)
         {
-            var instead = plan
-                .Steps.Where(s => s.Replaces == was.Id || s.Replaces is null && s.InsteadOf == was.Name && s.Side == was.Side)
-                .Select(s => s.Name)
-                .Distinct()
-                .ToList();
-            return instead.Count > 0 ? (DepartureKind.Exchanged, string.Join(", ", instead)) : (DepartureKind.LeftOut, "");
+            return became.Count > 0
+                ? (DepartureKind.Exchanged, string.Join(", ", became.Select(s => s.Name).Distinct()))
+                : (DepartureKind.LeftOut, "");
         }
 
         return (was, now) switch

@@ -15,12 +15,6 @@ public sealed record Unresolved(IReadOnlyList<string> Facts, string Saying);
 public static class Derived
 {
     public const string UnknownMedicine = "medicine-unknown";
-    public const string ConsentGiven = "consent-given";
-    public const string ConsentRefused = "consent-refused";
-    public const string ConsentMissing = "consent-missing";
-
-    /// <summary>The rule for a region about which a no was said.</summary>
-    public const string NoConsentRule = "consent.region";
 
     /// <summary>The person with all that follows, and what stands unresolved.</summary>
     public static (ScreenSubject Subject, IReadOnlyList<Unresolved> Unresolved) From(ScreenSubject subject, KnowledgeBase knowledge)
@@ -40,19 +34,10 @@ public static class Derived
         open.AddRange(facts.Where(f => f.HoldsOn(subject.Date)).Select(f => NotSaid(f, knowledge)).OfType<Unresolved>());
         if (subject.ConsentMustBeGiven)
         {
-            facts.AddRange(WithoutConsent(subject, knowledge).Select(r => new FactEntry(ConsentMissing, Region: r)));
+            facts.AddRange(Consent.Open(subject, knowledge).Select(r => new FactEntry(Consent.Missing, Region: r)));
         }
 
         return (subject with { Facts = facts }, open);
-    }
-
-    /// <summary>Vulnerable regions about which nothing was said that holds today.</summary>
-    public static IEnumerable<string> WithoutConsent(ScreenSubject subject, KnowledgeBase knowledge)
-    {
-        bool Said(Region r, FactEntry f) => f.Region is { } named && (named == r.Id || named == r.Limb || knowledge.Overlap(r.Id, named));
-        bool Speaks(FactEntry f) =>
-            f.Fact == ConsentGiven && f.HoldsOn(subject.Date) || f.Fact == ConsentRefused && f.Status is not FactStatus.No;
-        return knowledge.Regions.All.Where(r => r.Vulnerable && !subject.Facts.Any(f => Speaks(f) && Said(r, f))).Select(r => r.Id);
     }
 
     /// <summary>What of a fact was not said although a rule asks for it; meanwhile it is read at its worst.</summary>

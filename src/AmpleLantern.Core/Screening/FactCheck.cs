@@ -76,6 +76,18 @@ public static class FactCheck
         }
     }
 
+    /// <summary>The same for a client's record: what is about the practitioner is kept out of it.</summary>
+    public static void CheckOfClient(FactEntry entry, LocalDate today, KnowledgeBase knowledge, string pointer)
+    {
+        Check(entry, today, knowledge, pointer);
+        RefusalException.Unless(
+            !OwnDay.Is(knowledge.Facts[entry.Fact]),
+            "not-of-the-client",
+            "That is about you and not about the client. Say it on your own card of the day, on Today.",
+            $"{pointer}/fact"
+        );
+    }
+
     public static void Check(FactEntry entry, LocalDate today, KnowledgeBase knowledge, string pointer)
     {
         if (!knowledge.Facts.Has(entry.Fact))

@@ -50,7 +50,7 @@ public sealed class FactWords
     public FactWords(KnowledgeBase knowledge)
     {
         this.knowledge = knowledge;
-        foreach (var fact in knowledge.Facts.All.Where(f => !f.Derived))
+        foreach (var fact in knowledge.Facts.All.Where(f => !f.Derived && !OwnDay.Is(f)))
         {
             foreach (var word in fact.Words.Prepend(fact.Name).Append(fact.Id).Concat((fact.Codes ?? []).Select(c => c.Code)))
             {

@@ -67,6 +67,9 @@ public sealed record FactDefinition : IKnown, IChecked
     /// <summary>Follows from other facts and is never asked.</summary>
     public bool Derived { get; init; }
 
+    /// <summary>With it somebody else may have to decide for them, and gives consent.</summary>
+    public bool Guardian { get; init; }
+
     /// <summary>Categories of open classifications.</summary>
     public IReadOnlyList<OpenCode>? Codes { get; init; }
 

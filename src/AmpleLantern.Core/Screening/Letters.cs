@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Vocabulary;
 using NodaTime;
 using NodaTime.Text;
 
@@ -9,6 +10,9 @@ public enum LetterKind
 {
     Referral,
     Clearance,
+
+    /// <summary>The places that need a yes of their own, to be read and signed by the client.</summary>
+    Consent,
 }
 
 /// <summary>A part of a letter: a heading, sentences, and lines listed under them.</summary>
@@ -36,6 +40,46 @@ public static class Letters
 {
     private static readonly LocalDatePattern Spoken = LocalDatePattern.CreateWithInvariantCulture("d MMMM uuuu");
 
+    /// <summary>The places a plan works that need a yes, each to be answered by itself and signed.</summary>
+    /// <exception cref="RefusalException">The plan works no such place.</exception>
+    public static Letter ConsentForm(LetterSubject subject, IReadOnlyList<ConsentPlace> places, KnowledgeBase knowledge)
+    {
+        RefusalException.Unless(places.Count > 0, "no-ground", "Nothing in this plan needs a consent of its own.", "/kind");
+        var guardian = places[0].Guardian;
+        return new(
+            LetterKind.Consent,
+            "Consent, place by place",
+            subject.From,
+            false,
+            Named(subject),
+            Spoken.Format(subject.Screened.Date),
+            [
+                new(
+                    "What this is about",
+                    $"Planned: {subject.PlanName}. Some of it touches places about which we ask each time by itself. "
+                        + "A yes to one is no yes to another. You may take it back at any moment, without a reason; then we stop there.",
+                    []
+                ),
+                .. places.Select(p => new LetterPart(
+                    Spelling.Sentence(knowledge.Regions[p.Region].Name),
+                    $"What is done there: {string.Join("; ", p.Names)}.",
+                    ["[ ] yes, today", "[ ] yes, until I take it back", "[ ] no"]
+                )),
+                new(
+                    "Signed",
+                    "",
+                    guardian
+                        ? ["name, and how related:", "date:", "signature:", "their own word, as far as they can give it:"]
+                        : ["date:", "signature:"]
+                ),
+            ],
+            subject.From
+        );
+    }
+
+    private static string Named(LetterSubject subject) =>
+        subject.ClientName + (subject.Screened.BirthDate is { } b ? $", born {Spoken.Format(b)}" : "");
+
     /// <exception cref="RefusalException">The screen gives no ground for such a letter.</exception>
     public static Letter Draft(LetterKind kind, LetterSubject subject, IReadOnlyList<Finding> findings, KnowledgeBase knowledge)
     {
@@ -59,13 +103,12 @@ public static class Letters
         }
 
         var person = subject.Screened;
-        var born = person.BirthDate is { } b ? $", born {Spoken.Format(b)}" : "";
         return new(
             kind,
             kind is LetterKind.Clearance ? "Request for a written OK" : "Referral",
             "the treating physician",
             grounds.Any(f => f.Outcome.ForbidsTreatment()),
-            subject.ClientName + born,
+            Named(subject),
             Spoken.Format(person.Date),
             [
                 new("What we saw", Seen(subject), Facts(person, grounds, knowledge)),

@@ -22,7 +22,7 @@ public sealed record WayOut(
 /// <param name="StepCount">How many steps it touches.</param>
 /// <param name="Settled">Every finding of it has a reason on record.</param>
 /// <param name="Final">It means: do not treat. No reason lifts it.</param>
-/// <param name="AsksConsent">Regions nobody has been asked about, where that is what the card is about.</param>
+/// <param name="AsksConsent">It is about places nobody has been asked about.</param>
 /// <param name="WithoutWay">Steps the best way does not answer.</param>
 public sealed record FindingCard(
     Outcome Outcome,
@@ -32,15 +32,11 @@ public sealed record FindingCard(
     bool Settled,
     bool Final,
     bool AsksClearance,
-    IReadOnlyList<string> AsksConsent,
+    bool AsksConsent,
     IReadOnlyList<Override> Reasons,
     IReadOnlyList<WayOut> Ways,
     int WithoutWay
 );
-
-/// <summary>Places with the same limits today.</summary>
-/// <param name="Regions">Ids of the regions; empty for the whole visit.</param>
-public sealed record PlaceCap(Outcome Outcome, IReadOnlyList<string> Titles, IReadOnlyList<string> Regions);
 
 /// <summary>Cards that ask for the same kind of decision.</summary>
 /// <param name="Cards">How many, without those settled.</param>
@@ -57,15 +53,16 @@ public sealed record ScreenShown(
     IReadOnlyList<FindingCard> Cards,
     IReadOnlyList<CardGroup> Groups,
     IReadOnlyList<Finding> Notes,
-    IReadOnlyList<PlaceCap> Limits,
+    IReadOnlyList<PlaceLimit> Limits,
     IReadOnlyList<string> Flagged,
     IReadOnlyList<string> LeftOut,
     int Changeable,
     bool MostIsOut
 )
 {
-    public static ScreenShown Of(ScreenResult screen, Plan plan, Expansion expansion, IReadOnlyList<Override> overrides)
+    public static ScreenShown Of(ScreenResult screen, ScreenSubject subject, ScreenContext context, IReadOnlyList<Override> overrides)
     {
+        var (plan, expansion) = (context.Plan, context.Expansion);
         var asking = screen.Findings.Where(f => f.Outcome.NeedsAnswer()).ToList();
         var open = asking.Where(f => overrides.All(o => o.Rule != f.Rule)).ToList();
         var steps = plan.Steps.ToDictionary(s => s.Id);
@@ -75,7 +72,7 @@ public sealed record ScreenShown(
             cards,
             [.. cards.GroupBy(c => c.Outcome).Select(g => Group(g.Key, [.. g], expansion))],
             [.. screen.Findings.Where(f => !f.Outcome.NeedsAnswer())],
-            Limit(open, steps),
+            PlaceLimits.Of(open, subject, context),
             [.. open.SelectMany(f => f.Steps).Distinct()],
             leftOut,
             screen.Swaps.Select(s => s.Step).Distinct().Count(),
@@ -113,7 +110,7 @@ public sealed record ScreenShown(
             same.All(f => reasons.Any(o => o.Rule == f.Rule)),
             first.Outcome.ForbidsTreatment(),
             first.Outcome is Outcome.Clearance,
-            first.Fact == Derived.ConsentMissing ? [.. touched.Select(s => s.Region).Distinct()] : [],
+            first.Fact == Consent.Missing,
             reasons,
             ways,
             ways.Count > 0 ? first.Steps.Count - ways[0].Steps.Count : 0
@@ -137,29 +134,4 @@ public sealed record ScreenShown(
                 ))
                 .OrderByDescending(w => w.Score),
         ];
-
-    /// <summary>Where today's limits lie; places with the same limits are said together, the strictest first.</summary>
-    private static List<PlaceCap> Limit(List<Finding> open, Dictionary<string, PlanStep> steps)
-    {
-        var places = open.SelectMany(f =>
-                (f.WholeVisit ? [""] : f.Steps.Select(id => steps.GetValueOrDefault(id)?.Region).OfType<string>().Distinct()).Select(
-                    region => (region, f)
-                )
-            )
-            .GroupBy(x => x.region, x => x.f)
-            .Select(g =>
-                (
-                    Region: g.Key,
-                    Outcome: g.Min(f => f.Outcome),
-                    Titles: g.Select(f => f.Title).Distinct().Order(StringComparer.Ordinal).ToList()
-                )
-            );
-        return
-        [
-            .. places
-                .GroupBy(p => string.Join('\n', p.Titles))
-                .Select(g => new PlaceCap(g.Min(p => p.Outcome), g.First().Titles, [.. g.Select(p => p.Region).Where(r => r.Length > 0)]))
-                .OrderBy(l => l.Outcome),
-        ];
-    }
 }

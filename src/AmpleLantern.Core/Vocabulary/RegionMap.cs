@@ -7,11 +7,13 @@ public sealed class RegionMap
 {
     private readonly FrozenDictionary<string, FrozenSet<string>> overlapping;
     private readonly FrozenDictionary<string, FrozenSet<string>> met;
+    private readonly FrozenDictionary<string, FrozenSet<string>> within;
 
     public RegionMap(IReadOnlyList<Region> regions, IReadOnlyList<Area> areas)
     {
         var byId = regions.DistinctBy(r => r.Id).ToDictionary(r => r.Id);
         var all = byId.Keys.ToDictionary(id => id, id => Within(id, byId).ToFrozenSet());
+        within = all.ToFrozenDictionary();
         foreach (var limb in regions.Where(r => r.Limb is not null).GroupBy(r => r.Limb!))
         {
             all[limb.Key] = limb.Select(r => r.Id).Append(limb.Key).ToFrozenSet();
@@ -33,6 +35,9 @@ public sealed class RegionMap
     public bool Has(string place) => overlapping.ContainsKey(place);
 
     public bool Overlap(string one, string other) => one == other || overlapping.TryGetValue(one, out var others) && others.Contains(other);
+
+    /// <summary>Whether a region is another, or holds it wholly within.</summary>
+    public bool Holds(string region, string other) => within.TryGetValue(region, out var parts) && parts.Contains(other);
 
     /// <summary>Whether work on a region touches a place.</summary>
     public bool Meets(string place, string worked) => place == worked || met.TryGetValue(place, out var others) && others.Contains(worked);

@@ -33,6 +33,9 @@ public static class VocabularyKnowledge
         /// <summary>Whether work on a region touches a place: a region, a limb or an area.</summary>
         public bool Meets(string place, string worked) => knowledge.RegionMap.Meets(place, worked);
 
+        /// <summary>Whether a region is another, or holds it wholly within.</summary>
+        public bool Holds(string region, string other) => knowledge.RegionMap.Holds(region, other);
+
         /// <summary>Whether there is such a region, limb or area.</summary>
         public bool IsPlace(string id) => knowledge.RegionMap.Has(id);
 

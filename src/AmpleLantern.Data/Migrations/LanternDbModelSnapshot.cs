@@ -562,6 +562,9 @@ namespace AmpleLantern.Data.Migrations
                         .HasMaxLength(256)
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("OwnDay")
+                        .HasColumnType("TEXT");
+
                     b.Property<double?>("PalmBreadthCm")
                         .HasColumnType("REAL");
 

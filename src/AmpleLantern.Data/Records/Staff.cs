@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Screening;
 using Microsoft.AspNetCore.Identity;
 using NodaTime;
 
@@ -17,6 +18,9 @@ public sealed class Staff : IdentityUser
 
     /// <summary>Mass, stature, counted contact areas and limits, once given: what weight into pressure is worked out from.</summary>
     public Practitioner? Working { get; set; }
+
+    /// <summary>What they said of their own day; only they are shown it, and the next day's takes its place.</summary>
+    public OwnDay? OwnDay { get; set; }
 
     /// <summary>Until when the password somebody else made for them lets them in to choose their own; null once they have.</summary>
     public Instant? FirstPasswordUntil { get; set; }

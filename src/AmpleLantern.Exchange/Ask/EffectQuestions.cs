@@ -100,10 +100,10 @@ public sealed class EffectAnswers(Answers answers, PracticeKnowledge knowledge)
         var plan = answers.PlanOf(q.Flow, q.Plan, answers.School(q.School), q.Choices);
         var tempo = answers.Tempo(q.BreathsPerMinute, q.Client, new(HandsCm: q.Practitioner?.HandsCm));
         var all = new EffectsOf(knowledge, giver).Plan(plan, PlanExpansion.Expand(plan, tempo, knowledge));
-        return new([.. all.Select(s => new StepEffectsAnswer(s.Step, Shown(s)))]);
+        return new([.. all.Select(s => new StepEffectsAnswer(s.Step, Shown(s, plan.Step(s.Step).Region)))]);
     }
 
-    private static EffectsShown Shown(StepEffects step)
+    private EffectsShown Shown(StepEffects step, string region)
     {
         var effects = step.Effects;
         IEnumerable<BodyEffect> Of(params EffectKind[] kinds) => effects.Where(e => kinds.Contains(e.Kind));
@@ -129,7 +129,7 @@ public sealed class EffectAnswers(Answers answers, PracticeKnowledge knowledge)
             MinutesLying = lies.Amount ?? 0,
             FluidTowardsHeart = Of(EffectKind.MovesFluid).Any(),
             Breath = Of(EffectKind.AsksBreath).FirstOrDefault()?.By ?? "free",
-            Intimate = On(EffectKind.TouchesVulnerable),
+            Intimate = EffectPlaces.VulnerableAt(region, knowledge),
             Points = On(EffectKind.HoldsPoint),
             Sayings = step.Sayings,
         };

@@ -19,6 +19,10 @@ namespace AmpleLantern.Web.Arrive;
 /// <param name="Instead">The entry it takes the place of, where its region or side was changed.</param>
 public sealed record AnswerRequest(int Version, FactEntry Entry, FactEntry? Instead = null) : IOnVersion;
 
+/// <summary>A word on one place that needs a yes of its own.</summary>
+/// <param name="By">Who said it for them, where somebody else decides.</param>
+public sealed record ConsentRequest(int Version, string Region, ConsentAnswer Answer, string? By = null) : IOnVersion;
+
 /// <summary>Strikes an answer out: it is asked again, and what was said stays on record with the reason.</summary>
 public sealed record StrikeRequest(int Version, FactEntry Entry, string Reason) : IOnVersion;
 
@@ -71,6 +75,16 @@ public static class ArriveEndpoints
                     VisitAction.AskFacts,
                     r.Version,
                     (v, _) => FactKeeping.Keep(v, [r.Entry], visits, instead: r.Instead)
+                )
+        );
+        visit.MapPut(
+            "/consents",
+            (Guid visitId, ConsentRequest r, VisitStore visits) =>
+                visits.Change(
+                    visitId,
+                    VisitAction.AskFacts,
+                    r.Version,
+                    (v, f) => FactKeeping.Keep(v, [Consent.Say(r.Answer, r.Region, r.By, f.Subject, visits.Knowledge)], visits, r.By)
                 )
         );
         visit.MapPost(

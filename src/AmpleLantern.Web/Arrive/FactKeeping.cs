@@ -23,7 +23,7 @@ public static class FactKeeping
     {
         foreach (var said in entries)
         {
-            FactCheck.Check(said, visit.Date, visits.Knowledge, "/entry");
+            FactCheck.CheckOfClient(said, visit.Date, visits.Knowledge, "/entry");
             var entry = said with { SaidBy = saidBy, SaidAt = visits.Now };
             if (instead is not null)
             {
@@ -126,8 +126,8 @@ public static class FactKeeping
     private static string? Opposite(string fact) =>
         fact switch
         {
-            Derived.ConsentGiven => Derived.ConsentRefused,
-            Derived.ConsentRefused => Derived.ConsentGiven,
+            Consent.Given => Consent.Refused,
+            Consent.Refused => Consent.Given,
             _ => null,
         };
 }

@@ -285,7 +285,7 @@ public static class ClientEndpoints
             Facts =
             [
                 .. client
-                    .Facts.Where(f => f.Status is not FactStatus.No && f.Fact is not (Derived.ConsentGiven or Derived.ConsentRefused))
+                    .Facts.Where(f => f.Status is not FactStatus.No && f.Fact is not (Consent.Given or Consent.Refused))
                     .OrderBy(f => f.Since)
                     .Select(f => new FactSaid(
                         f.ToEntry(),
@@ -296,7 +296,7 @@ public static class ClientEndpoints
                         false
                     )),
             ],
-            Consents = new(Regions(entries, Derived.ConsentGiven, knowledge), Regions(entries, Derived.ConsentRefused, knowledge)),
+            Consents = new(Regions(entries, Consent.Given, knowledge), Regions(entries, Consent.Refused, knowledge)),
             Earlier =
             [
                 .. earlier.Select(f => new EarlierLine(

@@ -63,16 +63,14 @@ public static class LetterEndpoints
     {
         if (!Enum.TryParse<LetterKind>(kind, ignoreCase: true, out var wanted))
         {
-            throw new RefusalException("not-found", "There are two letters: referral and clearance.", "/kind");
+            throw new RefusalException("not-found", "There are three letters: referral, clearance and consent.", "/kind");
         }
 
         var visit = await visits.Read(visitId);
         var frame = await visits.Frame(visit);
-        return Letters.Draft(
-            wanted,
-            new(visit.Client!.Name, frame.Subject, visit.Words, frame.Plan.Name, visits.Person.Name),
-            frame.Screen.Findings,
-            frame.Knowledge
-        );
+        var subject = new LetterSubject(visit.Client!.Name, frame.Subject, visit.Words, frame.Plan.Name, visits.Person.Name);
+        return wanted is LetterKind.Consent
+            ? Letters.ConsentForm(subject, frame.Consents, frame.Knowledge)
+            : Letters.Draft(wanted, subject, frame.Screen.Findings, frame.Knowledge);
     }
 }

@@ -48,7 +48,7 @@ public static class Lamps
 
     private static string ArriveCaption(VisitFrame frame)
     {
-        var held = frame.Subject.Facts.Count(f => f.Status is not FactStatus.No && f.Fact != Derived.ConsentGiven);
+        var held = frame.Subject.Facts.Count(f => f.Status is not FactStatus.No && f.Fact != Consent.Given);
         return held switch
         {
             0 => "nothing known",

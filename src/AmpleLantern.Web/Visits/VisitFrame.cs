@@ -130,7 +130,10 @@ public sealed class VisitFrame
             ? []
             : [.. now.Cards.All.Where(c => c.RedFlags && !Asked.Today(c, Subject)).Select(c => c.Name)];
 
-    public ScreenContext Context => new(Plan, Expansion, School, Tempo, Knowledge);
+    public ScreenContext Context => field ??= new(Plan, Expansion, School, Tempo, Knowledge);
+
+    /// <summary>The places the plan works that need a yes of their own.</summary>
+    public IReadOnlyList<ConsentPlace> Consents => field ??= Consent.Places(Subject, Context);
 
     /// <summary>Minutes left for the mat when the talk before and after is taken off.</summary>
     public double MinutesOnMat => visit.MinutesBooked - now.SessionTimes.TalkBeforeMinutes - now.SessionTimes.TalkAfterMinutes;
@@ -199,9 +202,10 @@ public sealed class VisitFrame
             Facts = Facts(),
             Missing = Missing,
             Asking = live ? Named(AskingShown.Of(Missing, Subject, now)) : null,
+            Consents = Consents,
             Headline = Headline,
             Screen = Screen,
-            Shown = ScreenShown.Of(Screen, Plan, Expansion, Reasons),
+            Shown = ScreenShown.Of(Screen, Subject, Context, Reasons),
             Start = Start,
             Overrides = Reasons,
             Plan = Plan,
@@ -209,6 +213,7 @@ public sealed class VisitFrame
             SetOut = SetOut.For(Plan, Knowledge),
             Sections = PlanSections.Of(Plan, Expansion),
             Departures = Departures,
+            DepartedSteps = live ? PlanDepartures.Steps(Plan, now, School) : [],
             Expansion = Expansion,
             Tempo = Tempo,
             Changes = Changes,
@@ -224,6 +229,7 @@ public sealed class VisitFrame
             Reconstructed = Basis?.Reconstructed ?? false,
             OutOfReach = live ? setting.Reach.Of(Plan) : [],
             Clearances = Clearances(),
+            Suggested = Suggested.By([.. visit.Interviews.Select(i => (i.Complaint, i.Side))], Knowledge),
             Interviews = live ? Interviews.Of(visit, Subject, School, now) : [],
             Review = live ? Named(PlanReview.Run(new(Plan, Expansion, School, Tempo, now))) : new([], []),
             Phase = Phase,

@@ -109,6 +109,9 @@ public sealed record VisitView
     /// <summary>Where asking stands; null once the session has begun.</summary>
     public required AskingShown? Asking { get; init; }
 
+    /// <summary>The places the plan works that need a yes of their own.</summary>
+    public required IReadOnlyList<ConsentPlace> Consents { get; init; }
+
     public required Headline Headline { get; init; }
 
     public required ScreenResult Screen { get; init; }
@@ -131,6 +134,9 @@ public sealed record VisitView
     public required IReadOnlyList<PlanSection> Sections { get; init; }
 
     public required IReadOnlyList<Departure> Departures { get; init; }
+
+    /// <summary>The same step by step, for the thread; empty once the session has begun.</summary>
+    public required IReadOnlyList<StepDeparture> DepartedSteps { get; init; }
 
     public required Expansion Expansion { get; init; }
 
@@ -162,6 +168,9 @@ public sealed record VisitView
     public required IReadOnlyList<OutOfReach> OutOfReach { get; init; }
 
     public required IReadOnlyList<Clearance> Clearances { get; init; }
+
+    /// <summary>What the complaints of the day suggest: aims of a session, and what is worth measuring.</summary>
+    public required Suggested Suggested { get; init; }
 
     public required IReadOnlyList<InterviewView> Interviews { get; init; }
 

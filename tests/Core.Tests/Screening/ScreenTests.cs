@@ -79,6 +79,12 @@ public class ScreenTests
         var plan = Known.Flow(Known.Legs);
         var settled = Swaps.Settle(new(Known.Day, Adult, [new("anticoagulant")]), Known.Context(plan));
         var told = PlanDepartures.Of(settled, Known.Base, Known.Base.HouseSchool);
+        // Step by step the same, each found again on the plan: what it became, or what it would have come before.
+        var steps = PlanDepartures.Steps(settled, Known.Base, Known.Base.HouseSchool);
+        Assert.Equal(told.Sum(d => d.Count), steps.Count);
+        var ids = settled.Steps.Select(s => s.Id).ToHashSet();
+        Assert.All(steps, s => Assert.Equal(s.Kind is DepartureKind.LeftOut, s.Steps.Count == 0));
+        Assert.All(steps, s => Assert.True(s.Steps.All(ids.Contains) && (s.Before is null || ids.Contains(s.Before))));
         Assert.Equal(
             [DepartureKind.Exchanged, DepartureKind.Exchanged, DepartureKind.Exchanged, DepartureKind.LeftOut, DepartureKind.Lighter],
             told.Select(d => d.Kind)

@@ -295,7 +295,7 @@ public class StrictReadingTests
                 Assert.Equal(m.Region, m.IfYes.Region);
                 // A no to a consent is itself something that holds: the refusal of that place.
                 Assert.Equal(m.Region is not null, m.IfNo.HoldsOn(Known.Day));
-                Assert.Equal(m.Region is null ? m.Fact : Derived.ConsentRefused, m.IfNo.Fact);
+                Assert.Equal(m.Region is null ? m.Fact : Consent.Refused, m.IfNo.Fact);
             }
         }
     }

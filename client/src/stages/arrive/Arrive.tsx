@@ -7,7 +7,6 @@ import { useState } from 'react';
 import { Tabs } from '../../ui/Tabs';
 import { BeforeRatings } from './BeforeRatings';
 import { Cards } from './Cards';
-import { Consents } from './Consents';
 import { FactSearch } from './FactSearch';
 import { FactsKnown } from './FactsKnown';
 import { Further } from './Further';
@@ -15,6 +14,7 @@ import { Interview } from './Interview';
 import { Measured } from './Measured';
 import { Phone } from './Phone';
 import { Stretches } from './Stretches';
+import { Consents } from '../../parts/Consents';
 import { SavedText } from '../../parts/SavedText';
 
 /** Arrive: who is this, what changed today. Questions that could change today's plan come first. */

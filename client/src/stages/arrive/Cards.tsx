@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { AskCard as Card, FactEntry, VisitView, Vocabulary } from '../../api/types';
 import { useCommands } from '../../shell/keys';
+import { Fold } from '../../ui/Fold';
 import { AskCard } from './AskCard';
 import { useAnswer } from './useAnswer';
 
@@ -75,11 +76,17 @@ export function Cards({ visit, words }: { visit: VisitView; words: Vocabulary })
   return (
     <section className="cards" aria-label={t('cards.title')}>
       {asking.door.map((card, i) => drawn(card, i + 1))}
-      <div className="lists">
-        <h2>{t('cards.lists')}</h2>
-        {asking.lists.filter((l) => l.state === 'answered' && l.id !== at).map(kept)}
-        {asking.lists.filter((l) => l.state !== 'answered' || l.id === at).map((card) => drawn(card))}
-      </div>
+      {asking.lists.every((l) => l.state === 'answered' && l.id !== at) ? (
+        <Fold className="lists bare" title={t('cards.listsGone', { count: asking.lists.length })}>
+          {asking.lists.map(kept)}
+        </Fold>
+      ) : (
+        <div className="lists">
+          <h2>{t('cards.lists')}</h2>
+          {asking.lists.filter((l) => l.state === 'answered' && l.id !== at).map(kept)}
+          {asking.lists.filter((l) => l.state !== 'answered' || l.id === at).map((card) => drawn(card))}
+        </div>
+      )}
     </section>
   );
 }

@@ -1,14 +1,16 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
+import { MemoryRouter } from 'react-router';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { AskCard, FactSaid, PlanStep, VisitView, Vocabulary } from '../../api/types';
+import type { AskCard, ConsentPlace, FactSaid, PlanStep, VisitView, Vocabulary } from '../../api/types';
+import { Consents } from '../../parts/Consents';
 import { StepLimits } from '../../parts/StepLimits';
 import '../../words';
 import { Cards } from './Cards';
-import { Consents } from './Consents';
 import { FactsKnown } from './FactsKnown';
 
-const said = vi.hoisted(() => ({ answer: vi.fn(), card: vi.fn(), strike: vi.fn() }));
+const said = vi.hoisted(() => ({ answer: vi.fn(), card: vi.fn(), strike: vi.fn(), change: vi.fn() }));
 vi.mock('./useAnswer', () => ({ useAnswer: () => said }));
+vi.mock('../../api/useVisit', () => ({ useChange: () => said.change }));
 
 afterEach(() => {
   cleanup();
@@ -61,7 +63,7 @@ const asked = (door: AskCard[], part: object = {}, may: object = open.may) =>
         {
           ...open,
           may,
-          asking: { door, lists: [], consents: [], further: { ask: [], notAsked: [] }, ...part },
+          asking: { door, lists: [], further: { ask: [], notAsked: [] }, ...part },
         } as unknown as VisitView
       }
       words={words}
@@ -103,23 +105,38 @@ describe('the cards', () => {
   });
 });
 
-it('consent is for one place: for today, or until it is taken back with one touch', () => {
-  const facts = [
-    { entry: { fact: 'consent-given', status: 'known', region: 'groin' }, saying: '', scope: 'history', isNew: false },
-  ];
-  const asking = {
-    consents: [{ region: 'abdomen', question: 'May I?', ifNo: { fact: 'consent-refused', region: 'abdomen' } }],
-  };
-  render(<Consents visit={{ ...open, facts, asking } as unknown as VisitView} words={words} />);
-  fireEvent.click(screen.getByRole('button', { name: 'Yes, today' }));
-  expect(said.answer).toHaveBeenLastCalledWith({
-    fact: 'consent-given',
-    status: 'known',
-    region: 'abdomen',
-    until: '2026-11-26',
+describe('consent', () => {
+  const place = (region: string, part: Partial<ConsentPlace>): ConsentPlace =>
+    ({ region, word: 'open', entry: null, steps: ['s'], names: ['Palms'], guardian: false, ...part }) as ConsentPlace;
+  const at = (...consents: ConsentPlace[]) =>
+    render(
+      <MemoryRouter>
+        <Consents visit={{ ...open, consents } as unknown as VisitView} words={words} />
+      </MemoryRouter>,
+    );
+
+  it('is for one place: for today, or until it is taken back with one touch', () => {
+    at(place('abdomen', {}), place('groin', { word: 'given' }));
+    fireEvent.click(screen.getByRole('button', { name: 'Yes, today' }));
+    expect(said.change).toHaveBeenLastCalledWith('put', 'consents', { region: 'abdomen', answer: 'today' });
+    fireEvent.click(screen.getByRole('button', { name: 'Taken back' }));
+    expect(said.change).toHaveBeenLastCalledWith('put', 'consents', { region: 'groin', answer: 'no' });
   });
-  fireEvent.click(screen.getByRole('button', { name: 'Taken back' }));
-  expect(said.answer).toHaveBeenLastCalledWith(expect.objectContaining({ fact: 'consent-refused', region: 'groin' }));
+
+  it('of one who does not decide alone waits for a name; a no does not', () => {
+    at(place('abdomen', { guardian: true }));
+    const yes = screen.getByRole('button', { name: 'Yes, today' });
+    expect(yes).toHaveProperty('disabled', true);
+    fireEvent.click(screen.getByRole('button', { name: 'No' }));
+    expect(said.change).toHaveBeenLastCalledWith('put', 'consents', { region: 'abdomen', answer: 'no' });
+    fireEvent.change(screen.getByLabelText(/Said for them by/), { target: { value: 'Ina Tarn, mother' } });
+    fireEvent.click(yes);
+    expect(said.change).toHaveBeenLastCalledWith('put', 'consents', {
+      region: 'abdomen',
+      answer: 'today',
+      by: 'Ina Tarn, mother',
+    });
+  });
 });
 
 it('the same fact at two places stands twice, consents not among them', () => {

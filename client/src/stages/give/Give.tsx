@@ -1,12 +1,15 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate } from 'react-router';
+import { nameIn } from '../../api/named';
+import type { ConsentPlace } from '../../api/types';
 import { minSec } from '../../parts/spoken';
 import { useCommands } from '../../shell/keys';
 import { Thread } from '../../thread/Thread';
+import { Note } from '../../ui/Note';
 import type { StageProps } from '../stage';
 import { Before } from './Before';
-import { ChangeAhead } from './ChangeAhead';
+import { ChangeAhead, useAmend } from './ChangeAhead';
 import { GiveKeys } from './GiveKeys';
 import { cursorAt, lateAt, momentAt } from './moment';
 import { NotKept } from './NotKept';
@@ -51,6 +54,15 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
     if (moment.phase === 'done') return finish();
     if (anchor.phase !== 'stopped') record('next');
   };
+  const { amend, wrong } = useAmend(visit, giving);
+  const [away, setAway] = useState('');
+  const takenBack = (place: ConsentPlace) => {
+    setAway(nameIn([...words.areas, ...words.regions], place.region));
+    if (idle) return;
+    const ahead = visit.plan.steps.slice(moment.index).filter((s) => place.steps.includes(s.id));
+    if (ahead.length === visit.plan.steps.length - moment.index) return finish();
+    void amend({ swaps: ahead.map((s) => ({ step: s.id, replacement: 'leave-out' })) });
+  };
   const respond = (response: string) => record('response', { response, step: moment.step.id });
   const pause = () => record(running ? 'pause' : 'resume');
   useCommands(
@@ -64,9 +76,11 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
   return (
     <div className="give" data-phase={anchor.phase}>
       <main className="gmain">
-        <TheStep moment={moment} visit={visit} words={words} levels={anchor.levels} />
+        <TheStep moment={moment} visit={visit} words={words} levels={anchor.levels} onTakenBack={takenBack} />
         <section className="gtext" aria-live="off">
           <div className="glamps">{lamps}</div>
+          {away && <Note role="alert">{t('consent.handsAway', { place: away })}</Note>}
+          {wrong && <Note kind="wrong">{wrong}</Note>}
           {anchor.phase === 'not-started' ? (
             <Before visit={visit} may={may.start} base={base} unasked={warned ? unasked : []} onStart={forward} />
           ) : anchor.stoppedBy && anchor.phase === 'stopped' ? (

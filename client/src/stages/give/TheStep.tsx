@@ -1,8 +1,9 @@
 import { memo } from 'react';
 import { useTranslation } from 'react-i18next';
 import { known, nameIn } from '../../api/named';
-import type { VisitView, Vocabulary } from '../../api/types';
+import type { ConsentPlace, VisitView, Vocabulary } from '../../api/types';
 import { StepChart } from '../../chart/StepChart';
+import { Consents } from '../../parts/Consents';
 import { minSec } from '../../parts/spoken';
 import { StepLimits } from '../../parts/StepLimits';
 import { PressStrip } from '../press/PressStrip';
@@ -14,11 +15,14 @@ export const TheStep = memo(function TheStep({
   visit,
   words,
   levels,
+  onTakenBack,
 }: {
   moment: Moment;
   visit: VisitView;
   words: Vocabulary;
   levels: Record<string, number>;
+  /** A yes to a place this step touches was taken back. */
+  onTakenBack: (place: ConsentPlace) => void;
 }) {
   const { t } = useTranslation();
   const { step } = moment;
@@ -26,6 +30,7 @@ export const TheStep = memo(function TheStep({
   const technique = known(words.techniques, step.technique);
   const coming = visit.expansion.steps.slice(moment.index + 1, moment.index + 5);
   const caps = visit.screen.findings.filter((f) => f.steps.includes(step.id));
+  const asked = visit.consents.filter((p) => p.steps.includes(step.id));
   return (
     <aside className="gsheet" tabIndex={0} aria-label={t('give.sheet')}>
       <p className="gno">{t('give.stepOf', { n: moment.index + 1, of: visit.expansion.steps.length })}</p>
@@ -39,6 +44,7 @@ export const TheStep = memo(function TheStep({
         />
       </div>
       <PressStrip visit={visit} step={step.id} />
+      <Consents visit={visit} words={words} places={asked} bare onTakenBack={onTakenBack} />
       <p className="ghow serif">{technique?.how}</p>
       <dl>
         <dt>{t('sheet.client')}</dt>

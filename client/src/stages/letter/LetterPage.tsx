@@ -73,7 +73,7 @@ export default function LetterPage() {
         ))}
         <footer>
           <p>{l.from}</p>
-          <p className="small">{t('letter.not')}</p>
+          {l.kind !== 'consent' && <p className="small">{t('letter.not')}</p>}
         </footer>
       </article>
     </main>

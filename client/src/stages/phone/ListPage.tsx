@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { FactEntry, PhonePage } from '../../api/types';
 import { FactFields } from '../../parts/FactFields';
+import { TouchBody } from './TouchBody';
 
 interface Props {
   list: PhonePage['lists'][number];
@@ -60,6 +61,7 @@ export function ListPage({ list, places, answers, onAnswers, onNext, onNone, onS
                 entry &&
                 (f.sided || f.regional || f.details.length > 0) && (
                   <div key={f.fact} className="phonedetails">
+                    {f.regional && <TouchBody entry={entry} onPlace={(place) => change(f.fact, place)} />}
                     <FactFields asks={f} entry={entry} regions={places} set={(part) => change(f.fact, part)} />
                   </div>
                 )

@@ -1,20 +1,30 @@
+import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { nameIn } from '../../api/named';
-import type { VisitView, Vocabulary } from '../../api/types';
+import type { PlaceLimit, VisitView, Vocabulary } from '../../api/types';
 import { Chart } from '../../chart/Chart';
 import { OutcomeSign } from '../../parts/OutcomeSign';
 
-const SHOWN = 3;
 const WHOLE_BODY = 'whole-body';
+/** Sides as the chart counts them. */
+const SIDES: Record<string, number[]> = { left: [1], right: [-1], mid: [0], both: [1, -1, 0] };
 
-/** Where today's limits lie, region by region, and what each is for. */
+/** Places as the chart names them: by id and side; what is in the middle is drawn wherever it lies. */
+const drawn = (limit: PlaceLimit) =>
+  limit.places
+    .filter((p) => p.region !== WHOLE_BODY)
+    .flatMap((p) => (p.side === 'mid' ? [p.region] : SIDES[p.side]!.map((side) => `${p.region}/${side}`)));
+
+/** Where today's limits lie, and what each is for; a place that is touched shows what holds there. */
 export function Caps({ visit, words }: { visit: VisitView; words: Vocabulary }) {
   const { t } = useTranslation();
+  const [at, setAt] = useState<{ region: string; side: number } | null>(null);
   const limits = visit.shown.limits;
   const name = (region: string) => nameIn(words.regions, region);
-  // The body shows the single places; what holds everywhere would only colour all of it.
-  const places = limits.flatMap((l) => l.regions.map((region) => ({ region, out: l.outcome === 'avoid' })));
-  const shown = places.filter((p) => p.region !== WHOLE_BODY);
+  const holdsAt = (limit: PlaceLimit) =>
+    !at || limit.places.length === 0 || drawn(limit).some((d) => d === at.region || d === `${at.region}/${at.side}`);
+  const regions = [...new Set(limits.flatMap((l) => l.places.map((p) => p.region)))].filter((r) => r !== WHOLE_BODY);
+  const out = limits.filter((l) => l.outcome === 'avoid').flatMap(drawn);
   return (
     <section>
       <h2>{t('limits.title')}</h2>
@@ -28,24 +38,34 @@ export function Caps({ visit, words }: { visit: VisitView; words: Vocabulary }) 
               key={view}
               label={`${t('limits.chart')}, ${t(`view.${view}`)}`}
               box={{ width: 160, height: 300 }}
-              wanted={{ view, clientId: visit.client.id, regions: shown.map((p) => p.region) }}
-              lit={shown.filter((p) => !p.out).map((p) => p.region)}
-              leftOut={shown.filter((p) => p.out).map((p) => p.region)}
+              wanted={{ view, clientId: visit.client.id, regions }}
+              lit={limits.filter((l) => l.outcome !== 'avoid').flatMap(drawn)}
+              leftOut={out}
+              onArea={(region, side) => setAt(at?.region === region && at.side === side ? null : { region, side })}
             />
           ))}
         </div>
       )}
+      {at && (
+        <p className="limitat" aria-live="polite">
+          <b className="serif">
+            {[at.side === 0 ? '' : t(at.side > 0 ? 'side.left' : 'side.right'), name(at.region)]
+              .filter(Boolean)
+              .join(' ')}
+          </b>{' '}
+          <button type="button" className="pill quiet" onClick={() => setAt(null)}>
+            {t('limits.everywhere')}
+          </button>
+        </p>
+      )}
       <ul className="limits">
-        {limits.map((limit) => (
-          <li key={limit.titles.join()}>
+        {limits.filter(holdsAt).map((limit) => (
+          <li key={limit.outcome + limit.title}>
             <OutcomeSign outcome={limit.outcome} />
             <div>
-              <b className="serif">
-                {limit.regions.length > 0 ? limit.regions.map(name).join(', ') : t('limits.whole')}
-              </b>
-              <p className="soft small">
-                {limit.titles.slice(0, SHOWN).join(' · ')}
-                {limit.titles.length > SHOWN && ` · ${t('limits.more', { count: limit.titles.length - SHOWN })}`}
+              <b className="serif">{limit.title}</b>
+              <p className="soft small" title={[...new Set(limit.places.map((p) => name(p.region)))].join(', ')}>
+                {limit.phrase || t('limits.whole')}
               </p>
             </div>
           </li>

@@ -1,20 +1,19 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import type { FindingCard as Card, VisitView, WayOut } from '../../api/types';
+import type { FindingCard as Card, VisitView, Vocabulary, WayOut } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { OutcomeSign } from '../../parts/OutcomeSign';
-import { signed } from '../../parts/spoken';
 import { Link } from 'react-router';
-import { useAnswer } from '../arrive/useAnswer';
+import { Consents } from '../../parts/Consents';
 import { Clearance } from './Clearance';
 import { Reason } from './Reason';
 import { RuleReason } from './RuleReason';
+import { Way } from './Way';
 
 /** One card: what, why, instead, and the ways that can be taken as they are. */
-export function FindingCard({ card, visit }: { card: Card; visit: VisitView }) {
+export function FindingCard({ card, visit, words }: { card: Card; visit: VisitView; words: Vocabulary }) {
   const { t } = useTranslation();
   const change = useChange(visit.id);
-  const { answer } = useAnswer(visit.id);
   const [others, setOthers] = useState(false);
   const [traced, setTraced] = useState(false);
   const { findings, steps, settled, reasons } = card;
@@ -57,6 +56,9 @@ export function FindingCard({ card, visit }: { card: Card; visit: VisitView }) {
         ) : (
           !settled && <p className="ins">{first.instead.map((i) => i).join(' ')}</p>
         )}
+        {card.asksConsent && !settled && (
+          <Consents visit={visit} words={words} places={visit.consents.filter((p) => p.word === 'open')} bare />
+        )}
         {reasons.map((o) => (
           <p key={o.rule} className="reason">
             {t('screen.wentOn', { who: o.by, reason: o.reason })}
@@ -66,17 +68,6 @@ export function FindingCard({ card, visit }: { card: Card; visit: VisitView }) {
           {rest.length > 0 && !settled && (
             <button type="button" className="pill quiet" aria-expanded={others} onClick={() => setOthers(!others)}>
               {t('screen.otherWays', { count: rest.length })}
-            </button>
-          )}
-          {card.asksConsent.length > 0 && !settled && visit.may['ask-facts']?.allowed && (
-            <button
-              type="button"
-              className="pill"
-              onClick={() =>
-                card.asksConsent.forEach((region) => answer({ fact: 'consent-given', status: 'known', region }))
-              }
-            >
-              {t('screen.consentGiven')}
             </button>
           )}
           {card.asksClearance && visit.may.clear?.allowed && <Clearance finding={first} visit={visit} />}
@@ -99,22 +90,5 @@ export function FindingCard({ card, visit }: { card: Card; visit: VisitView }) {
         )}
       </small>
     </article>
-  );
-}
-
-function Way({ way, label, onUse }: { way: WayOut; label: string; onUse: () => void }) {
-  const { t } = useTranslation();
-  const count = way.steps.length;
-  return (
-    <p className="ins">
-      <b>{label}</b> {way.level != null ? t('screen.lower', { count, level: way.level }) : way.saying}
-      {count > 1 && way.level == null && ` (${t('arrive.steps', { count })})`}.{' '}
-      <span className="soft" title={t('screen.score', { score: way.score })}>
-        {!way.leavesOut && way.why} {Math.abs(way.addedSeconds) >= 1 && signed(way.addedSeconds)}{' '}
-      </span>
-      <button type="button" className="pill use" onClick={onUse}>
-        {count > 1 ? t('screen.useAll', { count }) : t('screen.use')}
-      </button>
-    </p>
   );
 }

@@ -12,6 +12,7 @@ import type { StageProps } from '../stage';
 import { FindingCard } from './FindingCard';
 import { Caps } from './Caps';
 import { OtherFlows } from './OtherFlows';
+import { OwnLimits } from './OwnLimits';
 
 /** Screen: may I, where not, what instead. The answer first, then its reasons, then what can be done. */
 export default function Screen({ visit, words, who, lamps, base }: StageProps) {
@@ -48,6 +49,7 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
           expansion={visit.expansion}
           words={words}
           flagged={new Set(flagged)}
+          departed={visit.departedSteps}
           selected={params.get('step')}
           breathsPerMinute={visit.tempo.breathsPerMinute}
           onSelect={(step) => setParams({ step }, { replace: true })}
@@ -108,11 +110,17 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
             {cards
               .filter((card) => card.outcome === group.outcome)
               .map((card) => (
-                <FindingCard key={card.findings[0]!.title + card.findings[0]!.rule} card={card} visit={visit} />
+                <FindingCard
+                  key={card.findings[0]!.title + card.findings[0]!.rule}
+                  card={card}
+                  visit={visit}
+                  words={words}
+                />
               ))}
           </section>
         ))}
       </div>
+      <OwnLimits visit={visit} />
       {mostIsOut && maySettle && <OtherFlows visit={visit} />}
       {visit.departures.length > 0 && (
         <section className="departures">

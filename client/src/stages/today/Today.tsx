@@ -11,6 +11,7 @@ import { Lamps } from '../../shell/Lamps';
 import { BookingForm } from './BookingForm';
 import { DayPress } from './DayPress';
 import { NewVisit } from './NewVisit';
+import { OwnDay } from './OwnDay';
 
 /** Today: who comes, what is due. The day as a column of visits with their lamps; mine first. */
 export function Today() {
@@ -60,6 +61,7 @@ export function Today() {
           {moving && <BookingForm key={moving} visitId={moving} done={() => set({ move: undefined })} />}
           {me.mayTreat && (
             <>
+              <OwnDay />
               <h2>{t('today.load')}</h2>
               <dl className="figures">
                 <Figure name={t('today.onMat')} value={`${Math.round(load.minutesOnMat)} min`} />

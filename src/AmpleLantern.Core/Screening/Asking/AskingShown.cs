@@ -44,7 +44,6 @@ public sealed record AskingShown(
     IReadOnlyList<CardShown> Door,
     IReadOnlyList<CardShown> Lists,
     FurtherQuestions Further,
-    IReadOnlyList<MissingFact> Consents,
     bool RedFlagsAsked
 )
 {
@@ -59,7 +58,7 @@ public sealed record AskingShown(
             .SelectMany(c => c.Lines.SelectMany(l => l.Facts.Select(f => f.Fact)))
             .ToHashSet();
         var further = FurtherQuestions.Of([.. missing.Where(m => !onCards.Contains(m.Fact))], subject, knowledge);
-        return new(door, lists, further, [.. missing.Where(m => m.Region is not null)], Asked.RedFlags(subject, knowledge));
+        return new(door, lists, further, Asked.RedFlags(subject, knowledge));
     }
 
     private static CardShown Shown(AskCard card, ScreenSubject subject, KnowledgeBase knowledge)

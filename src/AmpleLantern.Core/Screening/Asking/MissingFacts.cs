@@ -60,7 +60,7 @@ public static class MissingFacts
                 .Where(x => x.Ruling.Outcome is not Outcome.Note && (x.Ruling.On is null || x.Steps.Count > 0))
                 .GroupBy(x => x.Fact)
                 .Select(g => Missing(g.Key, g.OrderBy(x => x.Ruling.Outcome).First(), subject, knowledge))
-                .Concat(Consents(subject, plan, knowledge))
+                .Concat(Consents(subject, plan, touching, knowledge))
                 .OrderBy(m => m.Strongest)
                 .ThenBy(m => m.Fact, StringComparer.Ordinal),
         ];
@@ -70,22 +70,21 @@ public static class MissingFacts
     private static bool Askable(FactDefinition fact) =>
         fact is { Derived: false, OnMention: false, Group: not FactDefinition.ConsentGroup };
 
-    private static IEnumerable<MissingFact> Consents(ScreenSubject subject, Plan plan, PracticeKnowledge knowledge)
+    private static IEnumerable<MissingFact> Consents(ScreenSubject subject, Plan plan, Touching touching, PracticeKnowledge knowledge)
     {
-        var without = Derived.WithoutConsent(subject, knowledge).ToHashSet();
-        var consent = knowledge.Facts[Derived.ConsentGiven];
-        return plan
-            .Steps.Where(s => without.Contains(s.Region))
-            .GroupBy(s => s.Region)
-            .Select(g => new MissingFact(
-                Derived.ConsentGiven,
-                consent.Question.Replace("{region}", knowledge.Regions[g.Key].Name, StringComparison.Ordinal),
+        var consent = knowledge.Facts[Consent.Given];
+        return Consent
+            .Places(subject, plan, touching, knowledge)
+            .Where(p => p.Word is ConsentWord.Open)
+            .Select(p => new MissingFact(
+                Consent.Given,
+                consent.Question.Replace("{region}", knowledge.Regions[p.Region].Name, StringComparison.Ordinal),
                 Outcome.Avoid,
-                knowledge.Rules[Derived.NoConsentRule].Title,
-                [.. g.Select(s => s.Name).Distinct()],
+                knowledge.Rules[Consent.RefusedRule].Title,
+                p.Names,
                 consent.Scope,
-                g.Key,
-                Derived.ConsentRefused
+                p.Region,
+                Consent.Refused
             ));
     }
 

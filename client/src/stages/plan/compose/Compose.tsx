@@ -22,7 +22,10 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
   const beside = useBeside();
   const work = usePlanWork(visit);
   const traditions = [...new Set(words.flows.map((f) => f.tradition))];
-  const [aims, setAims] = useState<WantedAim[]>([{ ...words.defaults.firstWish, side: null, for: null }]);
+  const [aims, setAims] = useState<WantedAim[]>(
+    // What brings them says what it is for; it can be changed.
+    visit.suggested.aims.length > 0 ? visit.suggested.aims : [{ ...words.defaults.firstWish, side: null, for: null }],
+  );
   const [from, setFrom] = useState<string[]>(() => [known(words.flows, visit.plan.flow)?.tradition ?? traditions[0]!]);
   const [minutes, setMinutes] = useState(String(visit.minutesOnMat));
   const [surface, setSurface] = useState('');
