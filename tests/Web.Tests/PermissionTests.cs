@@ -24,6 +24,7 @@ public sealed class PermissionTests(House house) : IClassFixture<House>
     [
         "GET /api/intake/{token}",
         "GET /api/me",
+        "GET /api/phone-body/{view}",
         "POST /api/intake/{token}",
         "POST /api/setup",
         "POST /api/sign-in",

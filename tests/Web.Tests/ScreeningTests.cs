@@ -312,37 +312,6 @@ public sealed class ScreeningTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task Consent_is_region_by_region_and_a_later_word_takes_the_place_of_the_earlier()
-    {
-        var id = await odile.VisitOf("Pell");
-        var visit = await odile.Visit(id);
-        async Task Say(string fact, string region) =>
-            visit = (
-                await odile.Put(
-                    $"/api/visits/{id}/facts",
-                    new
-                    {
-                        version = Version(visit),
-                        entry = new
-                        {
-                            fact,
-                            status = "known",
-                            region,
-                        },
-                    }
-                )
-            )!;
-        Assert.Contains("consent.not-given", Rules(visit));
-        await Say("consent-given", "groin");
-        await Say("consent-given", "abdomen");
-        Assert.DoesNotContain("consent.not-given", Rules(visit));
-        await Say("consent-refused", "groin");
-        Assert.Contains("consent.region", Rules(visit));
-        Assert.Equal(1, visit["facts"]!.AsArray().Count(f => (string?)f!["entry"]!["region"] == "groin"));
-        Assert.True(Knows(visit, "consent-given", "known"));
-    }
-
-    [Fact]
     public async Task A_card_is_answered_in_one_record_and_can_be_asked_again()
     {
         var id = await odile.VisitOf("Corvin");

@@ -154,6 +154,7 @@ export const arriving = {
     standing_one: 'One more limit holds today but touches nothing in this plan',
     standing_other: '{{count}} more limits hold today but touch nothing in this plan',
     changedToday: 'Changed for today',
+    onThread: 'On the thread: dotted where it became something else, a ring with how many were left out there.',
     law: 'This check supports your judgement. It does not replace your licence, local rules or the client’s physician.',
   },
 };

@@ -48,6 +48,7 @@ export const screening = {
   },
   letter: {
     back: 'Back to Screen',
+    backToArrive: 'Back to Arrive',
     change: 'Click into the letter to change any sentence.',
     print: 'Print it',
     practice: 'Practice for bodywork',

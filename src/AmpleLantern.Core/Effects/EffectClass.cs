@@ -63,9 +63,20 @@ public sealed record EffectAsked(EffectKind Kind, IReadOnlyList<string>? On = nu
 /// <summary>Where on the body an effect is.</summary>
 public static class EffectPlaces
 {
-    /// <summary>Ids of all places that need a yes of their own and share skin with a region.</summary>
-    public static IReadOnlyList<string> VulnerableAt(string region, KnowledgeBase knowledge) =>
-        [.. knowledge.Regions.All.Where(r => r.Vulnerable && knowledge.Meets(r.Id, region)).Select(r => r.Id)];
+    /// <summary>
+    /// Ids of all places that need a yes of their own and share skin with a region, or hold it. What is only counted with it (the sacrum
+    /// with the spine) but lies elsewhere is not touched.
+    /// </summary>
+    public static IReadOnlyList<string> VulnerableAt(string region, KnowledgeBase knowledge)
+    {
+        var worked = knowledge.Regions[region];
+        return
+        [
+            .. knowledge
+                .Regions.All.Where(r => r.Vulnerable && (knowledge.Holds(r.Id, region) || !worked.Anywhere && r.Overlaps(worked)))
+                .Select(r => r.Id),
+        ];
+    }
 
     /// <summary>Whether an effect is on a thing: a place of the body, a joint, a vessel, a product, a way of lying.</summary>
     public static bool IsOn(this BodyEffect effect, string thing, KnowledgeBase knowledge) =>

@@ -77,27 +77,28 @@ public static class Consent
     internal static IReadOnlyList<ConsentPlace> Places(ScreenSubject subject, Plan plan, Touching touching, KnowledgeBase knowledge)
     {
         var guardian = NeedsGuardian(subject, knowledge);
+        ConsentPlace Place(string region, IEnumerable<PlanStep> steps)
+        {
+            var said = subject.Facts.LastOrDefault(f => Speaks(f, region, subject.Date, guardian, knowledge));
+            var word =
+                said is null ? ConsentWord.Open
+                : said.Fact == Given ? ConsentWord.Given
+                : ConsentWord.Refused;
+            return new(region, word, said, [.. steps.Select(s => s.Id).Distinct()], [.. steps.Select(s => s.Name).Distinct()], guardian);
+        }
+
+        var touched = plan
+            .Steps.SelectMany(s => touching.Effects(s).Where(e => e.Kind is EffectKind.TouchesVulnerable).Select(e => (e.On, Step: s)))
+            .ToLookup(x => x.On, x => x.Step);
+        var places = touched.Select(g => Place(g.Key, g)).ToList();
+        // What lies within another place of the plan, about which the same was said, is spoken of with it.
+        ConsentPlace? Holder(ConsentPlace part) =>
+            places.Find(p => p != part && p.Word == part.Word && knowledge.Holds(p.Region, part.Region));
         return
         [
-            .. plan
-                .Steps.SelectMany(s => touching.Effects(s).Where(e => e.Kind is EffectKind.TouchesVulnerable).Select(e => (e.On, Step: s)))
-                .GroupBy(x => x.On, x => x.Step)
-                .Select(g =>
-                {
-                    var said = subject.Facts.LastOrDefault(f => Speaks(f, g.Key, subject.Date, guardian, knowledge));
-                    var word =
-                        said is null ? ConsentWord.Open
-                        : said.Fact == Given ? ConsentWord.Given
-                        : ConsentWord.Refused;
-                    return new ConsentPlace(
-                        g.Key,
-                        word,
-                        said,
-                        [.. g.Select(s => s.Id).Distinct()],
-                        [.. g.Select(s => s.Name).Distinct()],
-                        guardian
-                    );
-                }),
+            .. places
+                .Where(p => Holder(p) is null)
+                .Select(p => Place(p.Region, places.Where(q => q == p || Holder(q) == p).SelectMany(q => touched[q.Region]).Distinct())),
         ];
     }
 

@@ -7,7 +7,7 @@ using NodaTime;
 namespace AmpleLantern.Core.Tests.Screening;
 
 /// <summary>Consent place by place: asked for by shared skin, never wider than what was said, and by whoever may decide.</summary>
-public class ConsentTests
+public class ConsentTests(ITestOutputHelper output)
 {
     private static readonly LocalDate Adult = new(1986, 1, 1);
 
@@ -61,6 +61,7 @@ public class ConsentTests
         {
             var plan = Known.Flow(flow.Id);
             var places = Places(plan, Person());
+            output.WriteLine($"{flow.Id}: {string.Join(", ", places.Select(p => $"{p.Region} ({p.Steps.Count} steps)"))}");
             Assert.False(Waits(plan, Person([.. places.Select(p => Yes(p.Region))])), flow.Id);
             var open = MissingOf(plan, Person());
             Assert.Equal(places.Select(p => p.Region).Order(StringComparer.Ordinal), open.Order(StringComparer.Ordinal));

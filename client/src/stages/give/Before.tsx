@@ -1,6 +1,7 @@
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import type { MayAnswer, VisitView } from '../../api/types';
+import type { ConsentPlace, MayAnswer, VisitView, Vocabulary } from '../../api/types';
+import { Consents } from '../../parts/Consents';
 import { minSec } from '../../parts/spoken';
 import { CommandCap } from '../../shell/KeyCap';
 import { Note } from '../../ui/Note';
@@ -11,6 +12,8 @@ export function Before({
   may,
   base,
   unasked,
+  words,
+  onTakenBack,
   onStart,
 }: {
   visit: VisitView;
@@ -18,6 +21,8 @@ export function Before({
   base: string;
   /** Cards of red flags that were not asked, once somebody wanted to begin without them. */
   unasked: string[];
+  words: Vocabulary;
+  onTakenBack: (place: ConsentPlace) => void;
   onStart: () => void;
 }) {
   const { t } = useTranslation();
@@ -42,6 +47,7 @@ export function Before({
         {t('plan.steps', { count: visit.plan.steps.length })}
       </p>
       {visit.setOut.length > 0 && <p className="gwhere soft">{t('give.setOut', { props: visit.setOut.join(', ') })}</p>}
+      <Consents visit={visit} words={words} onTakenBack={onTakenBack} bare />
       {unasked.length > 0 && (
         <Note role="alert">
           {t('give.unasked', { cards: unasked.join(', ') })} <Link to={`${base}/arrive`}>{t('give.askFirst')}</Link>

@@ -82,7 +82,15 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
           {away && <Note role="alert">{t('consent.handsAway', { place: away })}</Note>}
           {wrong && <Note kind="wrong">{wrong}</Note>}
           {anchor.phase === 'not-started' ? (
-            <Before visit={visit} may={may.start} base={base} unasked={warned ? unasked : []} onStart={forward} />
+            <Before
+              visit={visit}
+              may={may.start}
+              base={base}
+              unasked={warned ? unasked : []}
+              words={words}
+              onTakenBack={takenBack}
+              onStart={forward}
+            />
           ) : anchor.stoppedBy && anchor.phase === 'stopped' ? (
             <Stopped
               visit={visit}

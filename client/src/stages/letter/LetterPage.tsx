@@ -15,8 +15,8 @@ export default function LetterPage() {
     retry: false,
   });
   const back = (
-    <Link className="pill" to={`/visits/${visitId}/screen`}>
-      {t('letter.back')}
+    <Link className="pill" to={`/visits/${visitId}/${kind === 'consent' ? 'arrive' : 'screen'}`}>
+      {t(kind === 'consent' ? 'letter.backToArrive' : 'letter.back')}
     </Link>
   );
   if (letter.isError) {

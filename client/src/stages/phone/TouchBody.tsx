@@ -53,6 +53,7 @@ export function TouchBody({ entry, onPlace }: Props) {
         ))}
       </div>
       <svg
+        className="chart"
         viewBox={`0 0 ${figure.width} ${figure.height}`}
         role="img"
         aria-label={t('phone.touch')}

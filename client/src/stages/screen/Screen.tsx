@@ -125,6 +125,7 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
       {visit.departures.length > 0 && (
         <section className="departures">
           <h2>{t('screen.changedToday')}</h2>
+          <p className="soft small onthread">{t('screen.onThread')}</p>
           {visit.departures.map((d) => (
             <p key={d.kind + d.to}>
               <OutcomeSign outcome={d.kind === 'left-out' ? 'avoid' : 'modify'} />
