@@ -30,7 +30,13 @@ public sealed class ScreeningJourney(Server server) : IClassFixture<Server>
             phone.Click("None of these");
             phone.See("Bones, joints and operations");
             phone.Click("Thin bones");
-            phone.Click("That one, none of the others");
+            phone.Click("A broken bone in the last three months");
+            // The place is touched on the body, and its name stands there to be put right.
+            phone.Find("[data-testid='touch-body'] .skin");
+            phone.Find("[data-testid='touch-body']").Click();
+            phone.Find(".touchbody .touched");
+            Assert.NotEqual("", phone.Find("[id^='recent-fracture-'][id$='-region']").GetAttribute("value"));
+            phone.Click("These 2, none of the others");
             phone.See("Nerves, head and fits");
             phone.Click("I would rather say it in the room");
             phone.Click("None of these");

@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Vocabulary;
 
@@ -63,17 +64,22 @@ public sealed record EffectAsked(EffectKind Kind, IReadOnlyList<string>? On = nu
 /// <summary>Where on the body an effect is.</summary>
 public static class EffectPlaces
 {
+    private const double Percent = 100;
+
     /// <summary>
     /// Ids of all places that need a yes of their own and share skin with a region, or hold it. What is only counted with it (the sacrum
-    /// with the spine) but lies elsewhere is not touched.
+    /// with the spine) but lies elsewhere is not touched; nor is what shares no more than the drawn body may be off.
     /// </summary>
     public static IReadOnlyList<string> VulnerableAt(string region, KnowledgeBase knowledge)
     {
         var worked = knowledge.Regions[region];
+        var sliver = knowledge.UsualBody.ModelErrorPercent / Percent;
         return
         [
             .. knowledge
-                .Regions.All.Where(r => r.Vulnerable && (knowledge.Holds(r.Id, region) || !worked.Anywhere && r.Overlaps(worked)))
+                .Regions.All.Where(r =>
+                    r.Vulnerable && (knowledge.Holds(r.Id, region) || !worked.Anywhere && r.SharedWith(worked) > sliver)
+                )
                 .Select(r => r.Id),
         ];
     }

@@ -110,7 +110,7 @@ public sealed record ScreenShown(
             same.All(f => reasons.Any(o => o.Rule == f.Rule)),
             first.Outcome.ForbidsTreatment(),
             first.Outcome is Outcome.Clearance,
-            first.Fact == Consent.Missing,
+            same.Exists(f => f.Fact == Consent.Missing),
             reasons,
             ways,
             ways.Count > 0 ? first.Steps.Count - ways[0].Steps.Count : 0

@@ -131,6 +131,7 @@ public static class Screener
         var schools = rule.UnlessSchool is { } choice
             ? knowledge.Schools.All.Where(s => s.Chose(choice.Question, knowledge) != choice.Choice).Select(s => s.Name).ToList()
             : [];
+        triggers = Told(ruling, triggers, ordered, context);
         var trigger = triggers.FirstOrDefault(t => t.Fact.Length > 0) ?? triggers[0];
         return new()
         {
@@ -149,6 +150,25 @@ public static class Screener
             When = Conditions.Spoken(rule.When, knowledge),
             Refer = ruling.Refer,
         };
+    }
+
+    /// <summary>Of several of a kind (places, products, sides) those for which a step is touched: the others are no reason here.</summary>
+    private static IReadOnlyList<Trigger> Told(
+        Ruling ruling,
+        IReadOnlyList<Trigger> triggers,
+        IReadOnlyList<string> steps,
+        ScreenContext context
+    )
+    {
+        var follows = ruling.On is { } on && (on.SameSide || on.SameRegion || on.SameLimb || on.NamedProduct);
+        if (triggers.Count == 1 || steps.Count == 0 || !follows)
+        {
+            return triggers;
+        }
+
+        List<PlanStep> touched = [.. context.Plan.Steps.Where(s => steps.Contains(s.Id))];
+        List<Trigger> told = [.. triggers.Where(t => touched.Exists(s => context.Touching.Touches(ruling.On, t.Entry, s)))];
+        return told.Count > 0 ? told : triggers;
     }
 
     private static string Verdict(IReadOnlyList<Finding> findings) => findings.Count == 0 ? Clear : Words.Of(findings.Min(f => f.Outcome));

@@ -139,6 +139,13 @@ public sealed class Page : IDisposable
     public IWebElement Find(string css) =>
         Until($"'{css}'", () => Driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed));
 
+    /// <summary>How far down the screen something reaches, in its pixels.</summary>
+    public double Bottom(string css) =>
+        Convert.ToDouble(
+            Driver.ExecuteScript("return arguments[0].getBoundingClientRect().bottom", Find(css)),
+            System.Globalization.CultureInfo.InvariantCulture
+        );
+
     public IWebElement Button(string text) =>
         Until(
             $"a button '{text}'",
