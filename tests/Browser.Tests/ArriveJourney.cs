@@ -159,5 +159,12 @@ public sealed class ArriveJourney(Server server, ITestOutputHelper output) : ICl
         page.See("Not asked at this visit: Right now.");
         page.Driver.FindElement(By.LinkText("Ask it now")).Click();
         page.See("One card to ask.");
+        page.Press("4");
+        page.Click("Begin");
+        page.Click("Begin");
+        page.See("step 1 of");
+        page.Press("5");
+        // Who reads the record sees that it was begun without asking.
+        page.See("egun without asking: Right now");
     }
 }

@@ -172,7 +172,7 @@ it('Plan that may not be changed says why and sends nothing', async () => {
 });
 
 /** A session as the server keeps it, as far as the client is told of it here: events move it and are each answered. */
-function sessionOf(steps: string[], asking: object | null = null) {
+function sessionOf(steps: string[], redFlagsOpen: string[] = []) {
   const log: { id: string; kind: string; at: string; response?: string }[] = [];
   const last = (kinds: string[]) => log.findLast((e) => kinds.includes(e.kind));
   const session = () => ({
@@ -203,7 +203,7 @@ function sessionOf(steps: string[], asking: object | null = null) {
       '/api/visits/{visitId}': () => ({
         ...visit()['/api/visits/{visitId}'],
         ...stands(),
-        asking,
+        redFlagsOpen,
         plan: { steps: lines },
         expansion: { totalSeconds: 300 * steps.length, steps: lines },
       }),
@@ -218,9 +218,7 @@ function sessionOf(steps: string[], asking: object | null = null) {
 }
 
 it('Give begins without the card of red flags by one touch more, and says so', async () => {
-  const card = { id: 'now', name: 'Right now', state: 'open', redFlags: true, lines: [] };
-  const asking = { door: [card], lists: [], further: { ask: [], notAsked: [] } };
-  const session = sessionOf(['Warm hands'], asking);
+  const session = sessionOf(['Warm hands'], ['Right now']);
   openAt('/visits/v/give', session.answers);
   await see('Ready when you are.');
   fireEvent.keyDown(document.body, { key: ' ' });

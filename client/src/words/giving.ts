@@ -81,7 +81,7 @@ export const giving = {
     unasked: 'Not asked at this visit: {{cards}}.',
     askFirst: 'Ask it now',
     startUnasked: 'Begin without it',
-    begunUnasked: 'begun without asking: {{cards}}',
+    begunUnasked: 'Begun without asking: {{cards}}',
     setOut: 'Set out: {{props}}',
     start: 'Begin',
     pedal: 'Space, Page Down or a page-turner pedal goes on; the clock moves by itself.',

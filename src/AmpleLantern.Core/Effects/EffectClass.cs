@@ -27,7 +27,20 @@ public sealed record EffectAsked(EffectKind Kind, IReadOnlyList<string>? On = nu
         effect.Kind == Kind
         && (Above is not { } most || effect.Amount is not { } amount || amount > most)
         && (By is null || effect.By is { } by && By.Contains(by))
-        && (On is null || On.Any(on => effect.IsOn(on, knowledge)));
+        && (On is null || IsOnAny(effect, On, knowledge));
+
+    private static bool IsOnAny(BodyEffect effect, IReadOnlyList<string> things, KnowledgeBase knowledge)
+    {
+        for (var i = 0; i < things.Count; i++)
+        {
+            if (effect.IsOn(things[i], knowledge))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
 
     internal IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) =>
         (On ?? [])
@@ -101,8 +114,8 @@ public static class EffectPlaces
         effect.Kind switch
         {
             EffectKind.MovesJoint or EffectKind.PullsJoint or EffectKind.HoldsJoint => knowledge.BodyJoints[effect.On] is { } joint
-                && (joint.Limb == place || joint.Regions.Any(r => knowledge.Meets(place, r))),
-            EffectKind.PressesVessel or EffectKind.ShutsVessel => knowledge.Vessels[effect.On].Regions.Any(r => knowledge.Meets(place, r)),
+                && (joint.Limb == place || knowledge.MeetsAny(place, joint.Regions)),
+            EffectKind.PressesVessel or EffectKind.ShutsVessel => knowledge.MeetsAny(place, knowledge.Vessels[effect.On].Regions),
             EffectKind.PutsOnSkin or EffectKind.HoldsPoint => knowledge.Meets(place, worked),
             EffectKind.Lies => false,
             // A yes is given to a place and to no other.

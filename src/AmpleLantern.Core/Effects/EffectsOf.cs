@@ -17,8 +17,10 @@ namespace AmpleLantern.Core.Effects;
 public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
 {
     private const int Whole = 100;
+    private const int MostKnown = 8000;
 
     private readonly ConcurrentDictionary<string, Place> places = new();
+    private readonly ConcurrentDictionary<Like, BodyEffect[]> known = new();
 
     /// <summary>Contacts through which a body rests on another, rather than a hand that can be taken back at once.</summary>
     private static readonly string[] Bearing = ["foot", "knee", "seat"];
@@ -42,6 +44,24 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
         ];
     }
 
+    /// <summary>What a step does, wherever it stands in a plan. Plans share their steps, so most is known already.</summary>
+    public BodyEffect[] Step(PlanStep step)
+    {
+        var like = Like.Of(step);
+        if (known.TryGetValue(like, out var found))
+        {
+            return found;
+        }
+
+        // Room for every step of every flow many times over; what is tried in passing makes way.
+        if (known.Count >= MostKnown)
+        {
+            known.Clear();
+        }
+
+        return known[like] = [.. Step(step, 0)];
+    }
+
     /// <param name="minutesOnEnd">How long the client lies this way by the end of the step.</param>
     public IReadOnlyList<BodyEffect> Step(PlanStep step, double minutesOnEnd)
     {
@@ -57,6 +77,41 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
             .. Lying(step, minutesOnEnd),
             .. Places(step),
         ];
+    }
+
+    /// <summary>All of a step that its effects are worked out from: whatever is read of one below stands here.</summary>
+    private readonly record struct Like(
+        string Technique,
+        string Contact,
+        string Stance,
+        string Position,
+        string Region,
+        Side Side,
+        int Level,
+        PatternKind Pattern,
+        double? Hold,
+        double? Range,
+        double? Pace,
+        string? Products,
+        string? Points
+    )
+    {
+        public static Like Of(PlanStep step) =>
+            new(
+                step.Technique,
+                step.Contact,
+                step.Stance,
+                step.Position,
+                step.Region,
+                step.Side,
+                step.Level,
+                step.Pattern.Kind,
+                step.Pattern.Hold?.Usual,
+                step.RangePercent,
+                step.PacePercent,
+                step.Products is { Count: > 0 } products ? string.Join(',', products) : null,
+                step.Points is { Count: > 0 } points ? string.Join(',', points) : null
+            );
     }
 
     private IEnumerable<BodyEffect> Weight(PlanStep step, Technique technique)

@@ -43,6 +43,10 @@ public class KnowledgeBase
 
     /// <summary>What follows from the knowledge, worked out once for it. What is laid over it later does not change it.</summary>
     public T Once<T>(Func<KnowledgeBase, T> work)
+        where T : class => worked.TryGetValue(typeof(T), out var done) ? (T)done.Value : Work(work);
+
+    // Apart, so that asking for what is worked out already makes nothing anew: it is asked for at every touch.
+    private T Work<T>(Func<KnowledgeBase, T> work)
         where T : class => (T)worked.GetOrAdd(typeof(T), _ => new(() => work(this))).Value;
 
     /// <summary>The same with other catalogues in place of its own.</summary>

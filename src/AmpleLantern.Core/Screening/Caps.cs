@@ -30,7 +30,6 @@ public sealed class Caps(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Trigge
 
     private readonly Dictionary<PlanStep, IReadOnlyList<Standing>> standing = new(ReferenceEqualityComparer.Instance);
     private readonly Dictionary<string, IReadOnlyList<(string Kind, string Id, string Saying)>> ways = [];
-    private readonly Dictionary<string, Instead> instead = [];
 
     /// <summary>The ways round a step are the same for every finding on it.</summary>
     internal IReadOnlyList<(string Kind, string Id, string Saying)> Once(
@@ -40,7 +39,11 @@ public sealed class Caps(IReadOnlyList<(Rule Rule, IReadOnlyList<Trigger> Trigge
 
     /// <summary>What can take the place of a technique is the same for every step of it.</summary>
     internal Instead InsteadOf(Technique technique) =>
-        instead.TryGetValue(technique.Id, out var found) ? found : instead[technique.Id] = Instead.Of(technique, context.Knowledge);
+        context.Knowledge.Instead.GetOrAdd(
+            technique.Id,
+            static (_, x) => Instead.Of(x.Technique, x.Knowledge),
+            (Technique: technique, context.Knowledge)
+        );
 
     /// <summary>The rulings of avoid and modify that stand on a step. A cap the step keeps to does not.</summary>
     public IReadOnlyList<Standing> On(PlanStep step) =>

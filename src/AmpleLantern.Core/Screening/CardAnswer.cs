@@ -117,9 +117,9 @@ public static class Asked
             c.Card == card.Id && !c.Withdrawn && (c.NotConcerned || c.On == subject.Date && c.Version == card.Version)
         );
 
-    /// <summary>Whether every card of red flags was answered at this visit.</summary>
-    public static bool RedFlags(ScreenSubject subject, KnowledgeBase knowledge) =>
-        knowledge.Cards.All.Where(c => c.RedFlags).All(c => Today(c, subject));
+    /// <summary>Names of the cards of red flags that were not answered at this visit.</summary>
+    public static IReadOnlyList<string> RedFlagsOpen(ScreenSubject subject, KnowledgeBase knowledge) =>
+        [.. knowledge.Cards.All.Where(c => c.RedFlags && !Today(c, subject)).Select(c => c.Name)];
 
     private static bool Holds(LocalDate on, FactDefinition fact, ScreenSubject subject, KnowledgeBase knowledge) =>
         fact.Scope is FactScope.Today ? on == subject.Date : Period.DaysBetween(on, subject.Date) <= knowledge.DaysOfNo(fact);

@@ -1,4 +1,8 @@
+using System.Collections.Concurrent;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Effects;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Pressure.Weights;
 
 namespace AmpleLantern.Core.Screening;
 
@@ -44,9 +48,24 @@ public sealed class PracticeKnowledge : KnowledgeBase
     {
         Rules = rules;
         byFact = new(() => new(Rules));
+        usualEffects = new(() =>
+            new(this, new(this.Pressure.Model.Practitioner.UsualMassKg, this.UsualBody.StatureCm / CentimetresPerMetre))
+        );
     }
 
+    private const double CentimetresPerMetre = 100;
+
+    /// <summary>What can take the place of a technique, as far as it was asked.</summary>
+    internal ConcurrentDictionary<string, Instead> Instead { get; } = new();
+
     private readonly Lazy<RulesByFact> byFact;
+    private readonly Lazy<EffectsOf> usualEffects;
+
+    /// <summary>
+    /// What steps do, whoever gives them: rules ask what rests on a client, not how heavy it is. What was found of places and joints serves
+    /// every screening by this knowledge.
+    /// </summary>
+    internal EffectsOf UsualEffects => usualEffects.Value;
 
     /// <summary>Every rule that speaks here: the shipped ones, then the practice's.</summary>
     public Catalogue<Rule> Rules { get; }

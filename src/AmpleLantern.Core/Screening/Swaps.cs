@@ -29,11 +29,20 @@ public static class Swaps
     }
 
     /// <summary>What a way makes of a step, and what of that which stood on the step then still stands.</summary>
-    private sealed record Tried(IReadOnlyList<PlanStep> After, IReadOnlyList<Standing> Standing, double Added)
+    private sealed class Tried(IReadOnlyList<PlanStep> after, IReadOnlyList<Standing> standing)
     {
-        public static readonly Tried Useless = new([], [], 0);
+        public static readonly Tried Useless = new([], []);
+
+        private double? added;
+
+        public IReadOnlyList<PlanStep> After => after;
+
+        public IReadOnlyList<Standing> Standing => standing;
 
         public bool Useful => !ReferenceEquals(this, Useless);
+
+        /// <summary>Seconds it adds; worked out only for what is offered.</summary>
+        public double Added(PlanStep step, ScreenContext context) => added ??= Swaps.Added(after, step, context);
     }
 
     /// <summary>The plan with one swap carried out; what comes in keeps to the caps of the day.</summary>
@@ -101,7 +110,7 @@ public static class Swaps
         return good.Select(way =>
             {
                 var known = context.Knowledge.SwapWays[way.Kind];
-                var added = Once(way.Kind, way.Id).Added;
+                var added = Once(way.Kind, way.Id).Added(step, context);
                 var score = Math.Max(0, 100 - known.Cost - (int)Math.Round(Math.Abs(added) / 60 * known.CostPerMinute));
                 return new Swap(finding.Rule, step.Id, way.Id, way.Saying, added, score, known.Why, finding.Title);
             })
@@ -116,7 +125,7 @@ public static class Swaps
         var possible = after.All(s => s.Level >= step.Level && s.Technique == step.Technique || s.Level >= context.Touching.LeastLevel(s));
         var standing = lessens ? after.SelectMany(s => caps.OnPartOf(step, s)) : caps.On(after);
         // What cannot be done, or raises what did not stand, answers no finding: the rest need not be known of it.
-        return possible && standing.All(caps.On(step).Contains) ? new(after, [.. standing], Added(after, step, context)) : Tried.Useless;
+        return possible && standing.All(caps.On(step).Contains) ? new(after, [.. standing]) : Tried.Useless;
     }
 
     private static double Added(IReadOnlyList<PlanStep> after, PlanStep step, ScreenContext context) =>

@@ -11,21 +11,16 @@ using AmpleLantern.Core.Vocabulary;
 namespace AmpleLantern.Core.Screening;
 
 /// <summary>Which steps of a plan a ruling touches. What a step does to a body is worked out once for each.</summary>
-public sealed class Touching(KnowledgeBase knowledge)
+public sealed class Touching(PracticeKnowledge knowledge)
 {
     /// <summary>The surface of a step that says none: the floor, the strict reading for who cannot get down to it.</summary>
     public const string Mat = "mat";
 
-    private readonly Dictionary<PlanStep, (IReadOnlyList<BodyEffect> Effects, int Kinds)> done = new(ReferenceEqualityComparer.Instance);
-    private readonly Dictionary<Target, (IReadOnlyList<EffectAsked> Effects, int Kinds)> meant = new(ReferenceEqualityComparer.Instance);
+    private readonly Dictionary<PlanStep, (BodyEffect[] Effects, int Kinds)> done = new(ReferenceEqualityComparer.Instance);
+    private (PlanStep? Step, (BodyEffect[] Effects, int Kinds) Done) last;
+    private readonly Dictionary<Target, (EffectAsked[] Effects, int Kinds)> meant = new(ReferenceEqualityComparer.Instance);
 
-    // Whoever gives it: rules ask what rests on a client, not how heavy it is.
-    private readonly EffectsOf effects = new(
-        knowledge,
-        new(knowledge.Pressure.Model.Practitioner.UsualMassKg, knowledge.UsualBody.StatureCm / CentimetresPerMetre)
-    );
-
-    private const double CentimetresPerMetre = 100;
+    private readonly EffectsOf effects = knowledge.UsualEffects;
 
     /// <summary>What a step does to a body.</summary>
     public IReadOnlyList<BodyEffect> Effects(PlanStep step) => Done(step).Effects;
@@ -102,9 +97,9 @@ public sealed class Touching(KnowledgeBase knowledge)
             return false;
         }
 
-        foreach (var trigger in triggers)
+        for (var i = 0; i < triggers.Count; i++)
         {
-            if (Touches(ruling.On, trigger.Entry, step))
+            if (Touches(ruling.On, triggers[i].Entry, step))
             {
                 return true;
             }
@@ -115,7 +110,9 @@ public sealed class Touching(KnowledgeBase knowledge)
 
     /// <summary>The effects of a step for which a target touches it.</summary>
     public IEnumerable<BodyEffect> EffectsMeant(Target target, FactEntry? entry, PlanStep step) =>
-        target.SpeaksOfEffects ? Effects(step).Where(e => Meant(e, target, entry, step)) : [];
+        target.SpeaksOfEffects
+            ? Done(step).Effects.Where(e => Meant(e, Asked(target).Effects, target, entry, Named(target, entry), step))
+            : [];
 
     /// <summary>Whether a step has an effect like one of these: the same joint moved, the same vessel pressed, weight borne.</summary>
     public bool HasAnyLike(IReadOnlyList<BodyEffect> effects, PlanStep step)
@@ -134,32 +131,18 @@ public sealed class Touching(KnowledgeBase knowledge)
         return false;
     }
 
-    private bool Meant(BodyEffect effect, Target target, FactEntry? entry, PlanStep step)
+    /// <param name="place">The place the fact names, as the target follows it; null for anywhere.</param>
+    private bool Meant(BodyEffect effect, EffectAsked[] asked, Target target, FactEntry? entry, string? place, PlanStep step) =>
+        MeansAny(asked, effect)
+        && (target.Regions is null || ReachesAny(effect, target.Regions, step.Region))
+        && (!target.SameSide || Touches(effect.Side ?? Side.Mid, entry?.Side))
+        && (place is null || effect.Reaches(place, step.Region, knowledge));
+
+    private bool MeansAny(EffectAsked[] asked, BodyEffect effect)
     {
-        var asked = false;
-        foreach (var one in Asked(target).Effects)
+        foreach (var one in asked)
         {
-            asked = asked || one.Means(effect, knowledge);
-        }
-
-        return asked
-            && (target.Regions is null || target.Regions.Any(r => effect.Reaches(r, step.Region, knowledge)))
-            && (!target.SameSide || Touches(effect.Side ?? Side.Mid, entry?.Side))
-            && (Named(target, entry) is not { } place || effect.Reaches(place, step.Region, knowledge));
-    }
-
-    /// <summary>Whether a step has an effect that a target means. Most steps have none of its kind, which is seen at once.</summary>
-    private bool MeantOf(Target target, FactEntry? entry, PlanStep step)
-    {
-        var (effects, kinds) = Done(step);
-        if ((Asked(target).Kinds & kinds) == 0)
-        {
-            return false;
-        }
-
-        foreach (var effect in effects)
-        {
-            if (Meant(effect, target, entry, step))
+            if (one.Means(effect, knowledge))
             {
                 return true;
             }
@@ -168,31 +151,73 @@ public sealed class Touching(KnowledgeBase knowledge)
         return false;
     }
 
-    private (IReadOnlyList<EffectAsked> Effects, int Kinds) Asked(Target target)
+    private bool ReachesAny(BodyEffect effect, IReadOnlyList<string> regions, string worked)
+    {
+        for (var i = 0; i < regions.Count; i++)
+        {
+            if (effect.Reaches(regions[i], worked, knowledge))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /// <summary>Whether a step has an effect that a target means. Most steps have none of its kind, which is seen at once.</summary>
+    private bool MeantOf(Target target, FactEntry? entry, PlanStep step)
+    {
+        var (effects, kinds) = Done(step);
+        var asked = Asked(target);
+        if ((asked.Kinds & kinds) == 0)
+        {
+            return false;
+        }
+
+        var place = Named(target, entry);
+        foreach (var effect in effects)
+        {
+            if ((asked.Kinds & (1 << (int)effect.Kind)) != 0 && Meant(effect, asked.Effects, target, entry, place, step))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private (EffectAsked[] Effects, int Kinds) Asked(Target target)
     {
         if (!meant.TryGetValue(target, out var known))
         {
-            List<EffectAsked> all = [.. (target.Does ?? []).SelectMany(d => knowledge.EffectClasses[d].Of), .. target.Effects ?? []];
+            EffectAsked[] all = [.. (target.Does ?? []).SelectMany(d => knowledge.EffectClasses[d].Of), .. target.Effects ?? []];
             known = meant[target] = (all, all.Aggregate(0, (kinds, e) => kinds | (1 << (int)e.Kind)));
         }
 
         return known;
     }
 
-    private (IReadOnlyList<BodyEffect> Effects, int Kinds) Done(PlanStep step)
+    private (BodyEffect[] Effects, int Kinds) Done(PlanStep step)
     {
+        // Rules are held to one step after the other.
+        if (ReferenceEquals(step, last.Step))
+        {
+            return last.Done;
+        }
+
         if (!done.TryGetValue(step, out var known))
         {
-            var all = effects.Step(step, 0);
+            var all = effects.Step(step);
             known = done[step] = (all, all.Aggregate(0, (kinds, e) => kinds | (1 << (int)e.Kind)));
         }
 
+        last = (step, known);
         return known;
     }
 
     private bool Here(Target target, FactEntry? entry, PlanStep step) =>
         (!target.SameSide || Touches(step.Side, entry?.Side))
-        && (target.Regions is null || target.Regions.Any(r => knowledge.Meets(r, step.Region)))
+        && (target.Regions is null || knowledge.AnyMeets(target.Regions, step.Region))
         && (Named(target, entry) is not { } place || knowledge.Meets(place, step.Region));
 
     /// <summary>What is in the middle is on either side.</summary>

@@ -125,10 +125,7 @@ public sealed class VisitFrame
     public Headline Headline => field ??= Headline.Of(Screen, Overrides, Departures, Subject.Facts.Count, Missing.Count, RedFlagsOpen);
 
     /// <summary>Cards of red flags not asked at this visit. A record older than cards says nothing of them.</summary>
-    public IReadOnlyList<string> RedFlagsOpen =>
-        field ??= Basis is { Client.Cards: null }
-            ? []
-            : [.. now.Cards.All.Where(c => c.RedFlags && !Asked.Today(c, Subject)).Select(c => c.Name)];
+    public IReadOnlyList<string> RedFlagsOpen => field ??= Basis is { Client.Cards: null } ? [] : Asked.RedFlagsOpen(Subject, now);
 
     public ScreenContext Context => field ??= new(Plan, Expansion, School, Tempo, Knowledge);
 
@@ -203,6 +200,8 @@ public sealed class VisitFrame
             Missing = Missing,
             Asking = live ? Named(AskingShown.Of(Missing, Subject, now)) : null,
             Consents = Consents,
+            RedFlagsOpen = RedFlagsOpen,
+            BegunWith = visit.Events.Find(e => e is { Kind: GiveEventKind.Start, Text: not null })?.Text,
             Headline = Headline,
             Screen = Screen,
             Shown = ScreenShown.Of(Screen, Subject, Context, Reasons),

@@ -112,6 +112,12 @@ public sealed record VisitView
     /// <summary>The places the plan works that need a yes of their own.</summary>
     public required IReadOnlyList<ConsentPlace> Consents { get; init; }
 
+    /// <summary>Cards of red flags not asked at this visit: nothing may read as clear before they were.</summary>
+    public required IReadOnlyList<string> RedFlagsOpen { get; init; }
+
+    /// <summary>What was said as the session was begun: that it was begun without asking.</summary>
+    public required string? BegunWith { get; init; }
+
     public required Headline Headline { get; init; }
 
     public required ScreenResult Screen { get; init; }

@@ -46,6 +46,7 @@ public partial class NumbersTests
         ["Pressure/Steps/"] = "how finely a path is sampled, how much is said at once",
         ["Pressure/FreeBody.cs"] = "when a sum is written with one term less",
         ["Knowledge/Catalogue.cs"] = "how many near ids are told",
+        ["Effects/EffectsOf.cs"] = "how many steps are remembered",
         ["Screening/Asking/FurtherQuestions.cs"] = "how many questions anybody answers with care",
         ["Screening/FactWords.cs"] = "how many near words are told",
         ["Screening/Swaps.cs"] = "rounds of a search that ends by itself",

@@ -163,4 +163,26 @@ public class EffectsTests
         var plan = Known.Flow(flow);
         return It.Plan(plan, Known.Expand(plan));
     }
+
+    /// <summary>
+    /// What was worked out for a step serves every like one. Walks every member of a step: whichever is another's, what is kept is what
+    /// would be worked out anew, so nothing that counts was left out of what makes two steps alike.
+    /// </summary>
+    [Fact]
+    public void What_is_kept_of_a_step_is_what_would_be_worked_out_anew()
+    {
+        var kept = new EffectsOf(Known.Base, new(65, 1.7));
+        List<PlanStep> steps = [.. Known.Base.Flows.All.SelectMany(f => Known.Flow(f.Id).Steps)];
+        var random = new Random(27);
+        foreach (var step in steps)
+        {
+            Assert.Equal(kept.Step(step, 0), kept.Step(step));
+            foreach (var member in typeof(PlanStep).GetProperties().Where(p => p.CanWrite))
+            {
+                var other = step with { };
+                member.SetValue(other, member.GetValue(steps[random.Next(steps.Count)]));
+                Assert.Equal(kept.Step(other, 0), kept.Step(other));
+            }
+        }
+    }
 }

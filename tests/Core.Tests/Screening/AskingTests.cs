@@ -137,8 +137,8 @@ public class AskingTests
         var all = Person([.. Known.Base.Cards.All.Select(c => No(c.Id))]);
         var missing = MissingFacts.For(all, Known.Flow(Known.Legs), Known.Base.HouseSchool, Known.Base);
         Assert.Empty(missing.Where(m => m.Region is null).Select(m => m.Fact));
-        Assert.True(Asked.RedFlags(all, Known.Base));
-        Assert.False(Asked.RedFlags(all with { Date = Known.Day.PlusDays(1) }, Known.Base));
+        Assert.Empty(Asked.RedFlagsOpen(all, Known.Base));
+        Assert.Equal(["Right now"], Asked.RedFlagsOpen(all with { Date = Known.Day.PlusDays(1) }, Known.Base));
         var clear = Known.Screened(Known.Flow(Known.Legs), Born);
         Assert.Equal("Not asked yet: right now.", Headline.Of(clear, [], [], 1, 0, ["Right now"]).Answer);
     }

@@ -13,11 +13,16 @@ namespace AmpleLantern.Core.Tests.Screening;
 public class InterviewTests
 {
     private static InterviewResult Ask(string complaint, IReadOnlyList<InterviewAnswer> answers, params FactEntry[] facts) =>
+        Ask(complaint, Adult, answers, facts);
+
+    private const int Adult = 40;
+
+    private static InterviewResult Ask(string complaint, int age, IReadOnlyList<InterviewAnswer> answers, params FactEntry[] facts) =>
         Interview.Run(
             Known.Base.Complaints[complaint],
             answers,
             Side.Right,
-            new(Known.Day, new LocalDate(1986, 1, 1), facts),
+            new(Known.Day, Known.Day.PlusYears(-age), facts),
             Known.Base.HouseSchool,
             Known.Base
         );
@@ -25,15 +30,18 @@ public class InterviewTests
     /// <summary>
     /// Answers "no" (or its like, the last option) until the question asked for comes up, then the answer given; then "no" to the end.
     /// </summary>
-    private static InterviewResult Until(string complaint, params (string Question, string Option)[] wanted)
+    private static InterviewResult Until(string complaint, params (string Question, string Option)[] wanted) =>
+        Until(complaint, Adult, wanted);
+
+    private static InterviewResult Until(string complaint, int age, params (string Question, string Option)[] wanted)
     {
         var answers = new List<InterviewAnswer>();
-        var result = Ask(complaint, answers);
+        var result = Ask(complaint, age, answers);
         while (result.Next is { } next)
         {
             var option = wanted.FirstOrDefault(w => w.Question == next.Id).Option ?? next.Options[^1].Id;
             answers.Add(new(next.Id, option));
-            result = Ask(complaint, answers);
+            result = Ask(complaint, age, answers);
         }
 
         return result;
@@ -89,6 +97,58 @@ public class InterviewTests
         var result = Until(complaint, (question, option));
         Assert.Equal(verdict, result.Verdict);
         Assert.Contains(result.Findings, f => f.Rule == rule);
+    }
+
+    /// <summary>The red paths with the age at which they are red: at least a physician first. What may be more is no mistake.</summary>
+    [Theory]
+    [InlineData("shoulder", 58, "both", "yes", "refer-first")]
+    [InlineData("shoulder", 58, "temple", "yes", "refer-first")]
+    [InlineData("shoulder", 40, "red", "yes", "refer-first")]
+    [InlineData("shoulder", 40, "period", "yes", "refer-first")]
+    [InlineData("shoulder", 40, "fall", "yes", "refer-first")]
+    [InlineData("neck", 40, "fall", "yes", "refer-first")]
+    [InlineData("back", 40, "cancer", "yes", "refer-first")]
+    [InlineData("back", 17, "first", "yes", "refer-first")]
+    [InlineData("back", 60, "first", "yes", "refer-first")]
+    [InlineData("back", 40, "pulse", "yes", "refer-first")]
+    [InlineData("back", 40, "fall", "yes", "refer-first")]
+    [InlineData("headache", 58, "temple", "yes", "refer-first")]
+    [InlineData("headache", 58, "jaw", "yes", "refer-first")]
+    [InlineData("headache", 40, "sight", "yes", "refer-first")]
+    [InlineData("headache", 40, "fever", "yes", "emergency")]
+    [InlineData("headache", 40, "weak", "yes", "emergency")]
+    [InlineData("headache", 30, "pregnant", "yes", "refer-first")]
+    [InlineData("headache", 40, "pressure", "crisis", "emergency")]
+    [InlineData("dizziness", 40, "blow", "yes", "refer-first")]
+    [InlineData("dizziness", 40, "weak", "yes", "emergency")]
+    [InlineData("dizziness", 40, "chest", "yes", "emergency")]
+    [InlineData("belly", 40, "severe", "yes", "emergency")]
+    [InlineData("belly", 40, "fever", "yes", "refer-first")]
+    [InlineData("belly", 30, "late", "yes", "refer-first")]
+    [InlineData("belly", 58, "habit", "yes", "refer-first")]
+    [InlineData("swelling", 40, "breath", "yes", "emergency")]
+    [InlineData("tingling", 40, "weak", "yes", "emergency")]
+    [InlineData("tingling", 40, "saddle", "yes", "emergency")]
+    [InlineData("tingling", 40, "clumsy", "yes", "refer-first")]
+    [InlineData("no-energy", 40, "chest", "yes", "emergency")]
+    [InlineData("no-energy", 40, "bleeding", "yes", "refer-first")]
+    [InlineData("midlife", 50, "mood", "yes", "refer-first")]
+    [InlineData("sleep", 40, "mood", "yes", "refer-first")]
+    [InlineData("jaw", 58, "chewing", "yes", "refer-first")]
+    [InlineData("jaw", 40, "infection", "yes", "refer-first")]
+    [InlineData("knee", 40, "red", "yes", "refer-first")]
+    [InlineData("knee", 40, "calf", "yes", "refer-first")]
+    [InlineData("foot", 40, "red", "yes", "refer-first")]
+    [InlineData("foot", 40, "rest", "yes", "refer-first")]
+    [InlineData("foot", 40, "streak", "yes", "refer-first")]
+    public void A_red_path_ends_no_lower_than_it_should(string complaint, int age, string question, string option, string least)
+    {
+        var verdict = Until(complaint, age, (question, option)).Verdict;
+        string[] hard = ["emergency", "refer-first"];
+        Assert.True(
+            Array.IndexOf(hard, verdict) >= 0 && Array.IndexOf(hard, verdict) <= Array.IndexOf(hard, least),
+            $"{complaint} at {age}, {question}: {option} ends in {verdict}"
+        );
     }
 
     [Theory]

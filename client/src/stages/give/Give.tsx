@@ -43,7 +43,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
     void navigate(`${base}/reflect`);
   };
   // Where the signs that forbid a session were not asked about, beginning takes one touch more, and the log says so.
-  const unasked = visit.asking?.door.filter((c) => c.redFlags && c.state === 'open').map((c) => c.name) ?? [];
+  const unasked = visit.redFlagsOpen;
   const begin = () => {
     if (unasked.length > 0 && !warned) return setWarned(true);
     record('start', unasked.length > 0 ? { text: t('give.begunUnasked', { cards: unasked.join(', ') }) } : undefined);

@@ -57,6 +57,7 @@ export default function Reflect({ visit, words, who, lamps }: StageProps) {
           </button>
         )}
       </div>
+      {visit.begunWith && <Note>{visit.begunWith}</Note>}
       {!signed && sign && !sign.allowed && sign.code !== 'not-yours' && <Note>{sign.why}</Note>}
       {visit.reconstructed && <p className="soft small">{t('reflect.reconstructed')}</p>}
       <Pairs visit={visit} locked={!visit.may['rate-after']?.allowed} />

@@ -39,13 +39,7 @@ public sealed record CardShown(
 );
 
 /// <summary>Where asking stands: the cards of the door, the lists, what is worth asking beyond them, and what stays unasked.</summary>
-/// <param name="RedFlagsAsked">Nothing may read as clear before they were.</param>
-public sealed record AskingShown(
-    IReadOnlyList<CardShown> Door,
-    IReadOnlyList<CardShown> Lists,
-    FurtherQuestions Further,
-    bool RedFlagsAsked
-)
+public sealed record AskingShown(IReadOnlyList<CardShown> Door, IReadOnlyList<CardShown> Lists, FurtherQuestions Further)
 {
     public static AskingShown Of(IReadOnlyList<MissingFact> missing, ScreenSubject subject, KnowledgeBase knowledge)
     {
@@ -58,7 +52,7 @@ public sealed record AskingShown(
             .SelectMany(c => c.Lines.SelectMany(l => l.Facts.Select(f => f.Fact)))
             .ToHashSet();
         var further = FurtherQuestions.Of([.. missing.Where(m => !onCards.Contains(m.Fact))], subject, knowledge);
-        return new(door, lists, further, Asked.RedFlags(subject, knowledge));
+        return new(door, lists, further);
     }
 
     private static CardShown Shown(AskCard card, ScreenSubject subject, KnowledgeBase knowledge)
