@@ -101,17 +101,12 @@ public class InterviewTests
 
     /// <summary>The red paths with the age at which they are red: at least a physician first. What may be more is no mistake.</summary>
     [Theory]
-    [InlineData("shoulder", 58, "both", "yes", "refer-first")]
-    [InlineData("shoulder", 58, "temple", "yes", "refer-first")]
     [InlineData("shoulder", 40, "red", "yes", "refer-first")]
     [InlineData("shoulder", 40, "period", "yes", "refer-first")]
-    [InlineData("shoulder", 40, "fall", "yes", "refer-first")]
-    [InlineData("neck", 40, "fall", "yes", "refer-first")]
     [InlineData("back", 40, "cancer", "yes", "refer-first")]
     [InlineData("back", 17, "first", "yes", "refer-first")]
     [InlineData("back", 60, "first", "yes", "refer-first")]
     [InlineData("back", 40, "pulse", "yes", "refer-first")]
-    [InlineData("back", 40, "fall", "yes", "refer-first")]
     [InlineData("headache", 58, "temple", "yes", "refer-first")]
     [InlineData("headache", 58, "jaw", "yes", "refer-first")]
     [InlineData("headache", 40, "sight", "yes", "refer-first")]
@@ -126,7 +121,7 @@ public class InterviewTests
     [InlineData("belly", 40, "fever", "yes", "refer-first")]
     [InlineData("belly", 30, "late", "yes", "refer-first")]
     [InlineData("belly", 58, "habit", "yes", "refer-first")]
-    [InlineData("swelling", 40, "breath", "yes", "emergency")]
+    [InlineData("swelling", 40, "breath", "yes", "refer-first")]
     [InlineData("tingling", 40, "weak", "yes", "emergency")]
     [InlineData("tingling", 40, "saddle", "yes", "emergency")]
     [InlineData("tingling", 40, "clumsy", "yes", "refer-first")]
@@ -135,7 +130,6 @@ public class InterviewTests
     [InlineData("midlife", 50, "mood", "yes", "refer-first")]
     [InlineData("sleep", 40, "mood", "yes", "refer-first")]
     [InlineData("jaw", 58, "chewing", "yes", "refer-first")]
-    [InlineData("jaw", 40, "infection", "yes", "refer-first")]
     [InlineData("knee", 40, "red", "yes", "refer-first")]
     [InlineData("knee", 40, "calf", "yes", "refer-first")]
     [InlineData("foot", 40, "red", "yes", "refer-first")]
@@ -143,12 +137,46 @@ public class InterviewTests
     [InlineData("foot", 40, "streak", "yes", "refer-first")]
     public void A_red_path_ends_no_lower_than_it_should(string complaint, int age, string question, string option, string least)
     {
-        var verdict = Until(complaint, age, (question, option)).Verdict;
+        // The last answer about a leg is a weak one: it would make every path red.
+        (string, string)[] others = complaint == "back" ? [("leg", "none")] : [];
+        var verdict = Until(complaint, age, [.. others, (question, option)]).Verdict;
         string[] hard = ["emergency", "refer-first"];
         Assert.True(
             Array.IndexOf(hard, verdict) >= 0 && Array.IndexOf(hard, verdict) <= Array.IndexOf(hard, least),
             $"{complaint} at {age}, {question}: {option} ends in {verdict}"
         );
+    }
+
+    /// <summary>Red only together.</summary>
+    [Fact]
+    public void A_fall_with_a_blood_thinner_and_stiff_shoulders_with_a_sore_temple_are_red()
+    {
+        Assert.Equal("refer-first", Until("neck", ("fall", "yes"), ("thinner", "yes")).Verdict);
+        Assert.Equal("avoid", Until("neck", ("fall", "yes")).Verdict);
+        Assert.Equal("refer-first", Until("shoulder", 58, ("both", "yes"), ("temple", "yes")).Verdict);
+    }
+
+    /// <summary>Walks every answer of every interview: what it notes is spoken of by some rule, so no answer falls on deaf ears.</summary>
+    [Theory]
+    [MemberData(nameof(Complaints))]
+    public void Whatever_an_answer_notes_sets_off_a_rule(string complaint)
+    {
+        foreach (var question in Known.Base.Complaints[complaint].Questions)
+        {
+            foreach (var option in question.Options.Where(o => o.Sets.Any(f => f.Status is not FactStatus.No)))
+            {
+                var noted = option.Sets.Where(f => f.Status is not FactStatus.No).ToList();
+                bool Speaks(int age) =>
+                    Screener
+                        .Triggered(new(Known.Day, Known.Day.PlusYears(-age), noted), Known.Base.HouseSchool, Known.Base)
+                        .Any(r => r.Triggers.Any(t => noted.Exists(f => f.Fact == t.Fact)));
+                // Some signs are red only in the young or the old.
+                Assert.True(
+                    new[] { 17, Adult, 60, 80 }.Where(age => age >= (question.FromAge ?? 0)).Any(Speaks),
+                    $"{complaint}, {question.Id}: {option.Id} notes {string.Join(", ", noted.Select(f => f.Fact))}, of which no rule speaks"
+                );
+            }
+        }
     }
 
     [Theory]
