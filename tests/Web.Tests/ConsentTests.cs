@@ -84,7 +84,7 @@ public sealed class ConsentTests : IAsyncLifetime
         var id = await odile.VisitOf("Bram");
         var visit = await odile.Visit(id);
         var place = visit["consents"]!.AsArray().First(c => (string)c!["word"]! == "given")!;
-        var (region, steps) = ((string)place["region"]!, place["steps"]!.AsArray().Select(s => (string)s!).ToList());
+        var (region, steps) = ((string)place["region"]!, place["ifRefused"]!.AsArray().Select(s => (string)s!).ToList());
         var now = DateTimeOffset.UtcNow.ToString("yyyy-MM-dd'T'HH:mm:ss.fff'Z'", CultureInfo.InvariantCulture);
         object[] start =
         [

@@ -21,6 +21,9 @@ interface Props {
   onTakenBack?: (place: ConsentPlace) => void;
 }
 
+/** A no to another place whose skin this one shares: it is taken back there. */
+const elsewhere = (p: ConsentPlace) => p.word === 'refused' && p.entry?.region !== p.region;
+
 /** Consent, place by place: for today or until it is taken back; one touch takes it back. */
 export function Consents({ visit, words, places = visit.consents, bare = false, onTakenBack }: Props) {
   const { t } = useTranslation();
@@ -38,7 +41,8 @@ export function Consents({ visit, words, places = visit.consents, bare = false, 
     await say(place, 'no');
     onTakenBack?.(place);
   };
-  const name = (p: ConsentPlace) => nameIn([...words.areas, ...words.regions], p.region);
+  const placeName = (region: string) => nameIn([...words.areas, ...words.regions], region);
+  const name = (p: ConsentPlace) => placeName(p.region);
   const yes = (p: ConsentPlace) => (
     <li key={p.region} className="given">
       <b title={p.names.join(', ')}>{name(p)}</b>
@@ -70,9 +74,13 @@ export function Consents({ visit, words, places = visit.consents, bare = false, 
         {rest.map((p) => (
           <li key={p.region} className={p.word}>
             <b title={p.names.join(', ')}>{name(p)}</b>
-            {p.word === 'refused' && <span className="soft small">{t('consent.refused')}</span>}
+            {p.word === 'refused' && (
+              <span className="soft small">
+                {elsewhere(p) ? t('consent.refusedAt', { place: placeName(p.entry!.region!) }) : t('consent.refused')}
+              </span>
+            )}
             {(['today', 'until-taken-back', 'no'] as const)
-              .filter((answer) => answer !== 'no' || p.word === 'open')
+              .filter((answer) => (answer === 'no' ? p.word === 'open' : !elsewhere(p)))
               .map((answer) => (
                 <button
                   key={answer}

@@ -49,6 +49,7 @@ export const arriving = {
     takeBack: 'Taken back',
     handsAway: 'Hands away from the {{place}}: the yes was taken back. What was still to come there is left out.',
     refused: 'no',
+    refusedAt: 'no to the {{place}}, which it shares skin with',
   },
   arrive: {
     onward: 'On to Screen',

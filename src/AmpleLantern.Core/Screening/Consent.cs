@@ -28,6 +28,7 @@ public enum ConsentAnswer
 /// <param name="Entry">What was said of it last; null while nothing was.</param>
 /// <param name="Steps">Ids of the steps that touch it.</param>
 /// <param name="Names">Their names, each once.</param>
+/// <param name="IfRefused">Ids of the steps that a no takes out: also those that only graze it.</param>
 /// <param name="Guardian">The yes has to come from somebody who decides for them.</param>
 public sealed record ConsentPlace(
     string Region,
@@ -35,6 +36,7 @@ public sealed record ConsentPlace(
     FactEntry? Entry,
     IReadOnlyList<string> Steps,
     IReadOnlyList<string> Names,
+    IReadOnlyList<string> IfRefused,
     bool Guardian
 );
 
@@ -84,7 +86,15 @@ public static class Consent
                 said is null ? ConsentWord.Open
                 : said.Fact == Given ? ConsentWord.Given
                 : ConsentWord.Refused;
-            return new(region, word, said, [.. steps.Select(s => s.Id).Distinct()], [.. steps.Select(s => s.Name).Distinct()], guardian);
+            return new(
+                region,
+                word,
+                said,
+                [.. steps.Select(s => s.Id).Distinct()],
+                [.. steps.Select(s => s.Name).Distinct()],
+                [.. plan.Steps.Where(s => knowledge.Meets(region, s.Region)).Select(s => s.Id)],
+                guardian
+            );
         }
 
         var touched = plan

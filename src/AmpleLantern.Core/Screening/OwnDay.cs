@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Pressure.Weights;
 using NodaTime;
 
 namespace AmpleLantern.Core.Screening;
@@ -34,6 +35,19 @@ public sealed record OwnDay(LocalDate Date, IReadOnlyList<string> Facts)
         return new(date, [.. facts.Distinct().Order(StringComparer.Ordinal)]);
     }
 
+    /// <summary>One's own limits of a day as they are on this one; the least share of each counts.</summary>
+    public LoadLimits Lessened(LoadLimits limits, KnowledgeBase knowledge)
+    {
+        List<OwnDayLoad> loads = [.. Facts.Select(knowledge.Of<OwnDayLoad>().Find).OfType<OwnDayLoad>()];
+        double Share(Func<OwnDayLoad, double?> of) => loads.Select(of).OfType<double>().Append(1).Min();
+        return new(
+            limits.ThumbKgMinutes * Share(l => l.ThumbShare),
+            limits.KneelingMinutes * Share(l => l.KneelingShare),
+            limits.LumbarNm * Share(l => l.LumbarShare),
+            limits.TreadingMinutes * Share(l => l.TreadingShare)
+        );
+    }
+
     /// <summary>
     /// What it means for a plan: what to leave to another hand, foot or day, and what instead. Each way round it is screened against all
     /// that is known of the client too. It never stands in the way of a start: whoever gives decides for themselves.
@@ -53,6 +67,17 @@ public sealed record OwnDay(LocalDate Date, IReadOnlyList<string> Facts)
         return new(shown.Cards, shown.Notes);
     }
 }
+
+/// <summary>How much less of a day's load is carried on such a day, as shares of one's own limits.</summary>
+[Kind("ownDayLoads", "load of one's own day")]
+public sealed record OwnDayLoad(
+    [RefersTo<FactDefinition>] string Id,
+    Source Source,
+    double? ThumbShare = null,
+    double? KneelingShare = null,
+    double? LumbarShare = null,
+    double? TreadingShare = null
+) : IKnown;
 
 /// <summary>What a practitioner's own day means for a plan.</summary>
 public sealed record OwnLimits(IReadOnlyList<FindingCard> Cards, IReadOnlyList<Finding> Notes)

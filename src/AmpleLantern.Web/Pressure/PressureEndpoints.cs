@@ -43,12 +43,18 @@ public static class PressureEndpoints
         api.MapGet("/today/press", Day).RequireAuthorization(Policies.Treat);
     }
 
-    private static async Task<PressureOverview> Overview(Guid visitId, VisitStore visits, VisitPressure pressure)
+    private static async Task<PressureOverview> Overview(Guid visitId, VisitStore visits, VisitPressure pressure, OwnDays days)
     {
         var visit = await visits.Read(visitId);
         var frame = await visits.Frame(visit);
         var pressed = await pressure.Pressed(visit, frame);
         var (load, limits) = (pressed.Load, pressure.LimitsOf(pressed.Between.Practitioner.Practitioner));
+        // Only whoever gives it is shown how their own day lessens them.
+        if (visit.PractitionerId == visits.By)
+        {
+            limits = await days.Lessened(limits, visit.Date);
+        }
+
         return new(
             [
                 .. pressed.Presses.Select(p => new PressureLine(
@@ -214,7 +220,14 @@ public static class PressureEndpoints
     }
 
     /// <summary>What the day's sessions of the one who asks add up to.</summary>
-    private static async Task<DayPressure> Day(string? date, VisitStore visits, VisitPressure pressure, LanternDb db, CurrentPerson person)
+    private static async Task<DayPressure> Day(
+        string? date,
+        VisitStore visits,
+        VisitPressure pressure,
+        LanternDb db,
+        CurrentPerson person,
+        OwnDays days
+    )
     {
         var day = TodayEndpoints.DayOf(date, visits);
         var (booked, odd) = await db
@@ -228,7 +241,7 @@ public static class PressureEndpoints
             .Where(v => v.Date == day && v.PractitionerId == person.Id && v.CancelledAt == null)
             .ReadableAsync(v => v.Id);
         var (practitioner, estimated, _) = await pressure.Practitioner(person.Id!);
-        var limits = pressure.LimitsOf(practitioner);
+        var limits = await days.Lessened(pressure.LimitsOf(practitioner), day);
         var loads = new List<PractitionerLoad>();
         foreach (var visit in booked)
         {

@@ -1,5 +1,6 @@
 using AmpleLantern.Core;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
 using AmpleLantern.Web.Access;
@@ -50,6 +51,10 @@ public sealed class OwnDays(LanternDb db, KnowledgeBase knowledge, PracticeClock
     /// <summary>What was said today; null while nothing was.</summary>
     public async Task<OwnDay?> Mine() =>
         person.Id is { } id && (await db.Users.FindAsync(id))?.OwnDay is { } day && day.Date == clock.Today ? day : null;
+
+    /// <summary>One's own limits on a day: lessened on the day something was said of.</summary>
+    public async Task<LoadLimits> Lessened(LoadLimits limits, LocalDate on) =>
+        await Mine() is { } day && day.Date == on ? day.Lessened(limits, knowledge) : limits;
 
     public async Task<OwnDayView> Say(IReadOnlyList<string> facts)
     {

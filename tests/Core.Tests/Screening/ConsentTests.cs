@@ -132,6 +132,23 @@ public class ConsentTests(ITestOutputHelper output)
         Assert.False(Consent.NeedsGuardian(Person() with { BirthDate = Known.Day.PlusYears(-18) }, Known.Base));
     }
 
+    /// <summary>Walks every place of every flow: once all that a no takes out is out, nothing stands for it.</summary>
+    [Fact]
+    public void What_a_no_takes_out_is_all_that_stands_in_its_way()
+    {
+        foreach (var flow in Known.Base.Flows.All)
+        {
+            var plan = Known.Flow(flow.Id);
+            foreach (var place in Places(plan, Person()))
+            {
+                Assert.Subset(place.IfRefused.ToHashSet(), place.Steps.ToHashSet());
+                var left = plan with { Steps = [.. plan.Steps.Where(s => !place.IfRefused.Contains(s.Id))] };
+                var others = Places(left, Person()).Select(p => Yes(p.Region));
+                Assert.False(Waits(left, Person([.. others, No(place.Region)])), $"{flow.Id}, {place.Region}");
+            }
+        }
+    }
+
     [Fact]
     public void A_finding_names_the_places_it_is_about_and_no_others()
     {

@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Tests.Support;
 using NodaTime;
@@ -43,6 +44,22 @@ public class OwnDayTests
     {
         var limits = Limits(Known.Legs, Client with { Facts = [new("pregnancy"), new("osteoporosis")] }, "giver-wart");
         Assert.All(limits.Cards.SelectMany(c => c.Findings), f => Assert.Equal("giver-wart", f.Fact));
+    }
+
+    [Fact]
+    public void A_tired_back_carries_less_and_never_more()
+    {
+        var limits = Known.Base.Pressure.Model.Limits;
+        var tired = OwnDay.Said(Known.Day, ["giver-tired", "giver-back", "giver-fever"], Known.Base).Lessened(limits, Known.Base);
+        // The least share of each: half of the back and of treading, two thirds of thumbs and knees.
+        Assert.Equal(limits.LumbarNm / 2, tired.LumbarNm, 6);
+        Assert.Equal(limits.TreadingMinutes / 2, tired.TreadingMinutes, 6);
+        Assert.Equal(limits.ThumbKgMinutes * 0.66, tired.ThumbKgMinutes, 6);
+        Assert.All(
+            Known.Base.Of<OwnDayLoad>().All.SelectMany(l => new[] { l.ThumbShare, l.KneelingShare, l.LumbarShare, l.TreadingShare }),
+            share => Assert.InRange(share ?? 1, 0, 1)
+        );
+        Assert.Equal(limits, OwnDay.Said(Known.Day, [], Known.Base).Lessened(limits, Known.Base));
     }
 
     [Fact]

@@ -100,7 +100,24 @@ public class House : WebApplicationFactory<Program>
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
         if (DeletesFolder && !leaves && Directory.Exists(Folder))
         {
-            Directory.Delete(Folder, recursive: true);
+            Delete(Folder);
+        }
+    }
+
+    /// <summary>A figure asked for at the very end may still be on its way to the folder.</summary>
+    private static void Delete(string folder)
+    {
+        for (var tries = 1; ; tries++)
+        {
+            try
+            {
+                Directory.Delete(folder, recursive: true);
+                return;
+            }
+            catch (IOException) when (tries < 20)
+            {
+                Thread.Sleep(100);
+            }
         }
     }
 }

@@ -107,7 +107,16 @@ describe('the cards', () => {
 
 describe('consent', () => {
   const place = (region: string, part: Partial<ConsentPlace>): ConsentPlace =>
-    ({ region, word: 'open', entry: null, steps: ['s'], names: ['Palms'], guardian: false, ...part }) as ConsentPlace;
+    ({
+      region,
+      word: 'open',
+      entry: null,
+      steps: ['s'],
+      names: ['Palms'],
+      ifRefused: ['s'],
+      guardian: false,
+      ...part,
+    }) as ConsentPlace;
   const at = (...consents: ConsentPlace[]) =>
     render(
       <MemoryRouter>

@@ -59,7 +59,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
   const takenBack = (place: ConsentPlace) => {
     setAway(nameIn([...words.areas, ...words.regions], place.region));
     if (idle) return;
-    const ahead = visit.plan.steps.slice(moment.index).filter((s) => place.steps.includes(s.id));
+    const ahead = visit.plan.steps.slice(moment.index).filter((s) => place.ifRefused.includes(s.id));
     if (ahead.length === visit.plan.steps.length - moment.index) return finish();
     void amend({ swaps: ahead.map((s) => ({ step: s.id, replacement: 'leave-out' })) });
   };

@@ -13,7 +13,7 @@ export function OwnDay() {
   const toggle = async (fact: string) => {
     const facts = lines.filter((l) => (l.fact === fact ? !l.said : l.said)).map((l) => l.fact);
     cache.setQueryData(keptAs.ownDay(), await ask(http.PUT('/api/me/day', { body: { facts } })));
-    await renew(cache, 'own-limits');
+    await renew(cache, 'own-limits', 'day-press', 'press-load');
   };
   return (
     <section className="ownday" aria-label={t('ownDay.title')}>
