@@ -4,7 +4,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace AmpleLantern.Web.Tests;
 
-/// <summary>Answers that do not go together, come twice, or mean nothing here: a plain sentence, and nothing that was said is lost.</summary>
+/// <summary>Answers that do not go together, come twice, or mean nothing here: a plain sentence, and nothing said is lost.</summary>
 public sealed class BadAnswersTests : IAsyncLifetime
 {
     private readonly House house = new();
