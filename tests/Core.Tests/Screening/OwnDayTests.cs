@@ -34,9 +34,24 @@ public class OwnDayTests
         var card = Assert.Single(thumbs.Cards);
         Assert.All(card.Findings, f => Assert.Equal("giver-thumb", f.Fact));
         Assert.NotEmpty(card.Ways);
-        // A client on a strong blood thinner bars elbow and heel: they are offered to nobody's thumb.
-        var thinned = Limits("feet-fluid", Client with { Facts = [new("anticoagulant")] }, "giver-thumb");
-        Assert.DoesNotContain(thinned.Cards.SelectMany(c => c.Ways), w => w.Replacement is "contact:elbow" or "contact:heel");
+        // Whatever is offered for the thumb sets off nothing that the client's own blood thinner bars.
+        var client = Client with
+        {
+            Facts = [new("anticoagulant")],
+        };
+        var context = Known.Context(Known.Flow("feet-fluid"));
+        HashSet<string> Barred(Plan plan) =>
+            [
+                .. Screener
+                    .Findings(client, Known.Context(plan))
+                    .Findings.Where(f => f.Fact == "anticoagulant" && f.Outcome is Outcome.Avoid)
+                    .SelectMany(f => f.Steps),
+            ];
+        var before = Barred(context.Plan);
+        var offered = Limits("feet-fluid", client, "giver-thumb")
+            .Cards.SelectMany(c => c.Ways.SelectMany(w => w.Steps.Select(s => (s, w))));
+        Assert.NotEmpty(offered);
+        Assert.All(offered, o => Assert.Subset(before, Barred(Swaps.Apply(client, o.s, o.w.Replacement, context))));
     }
 
     [Fact]
