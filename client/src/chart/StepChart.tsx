@@ -1,6 +1,7 @@
 import { useTranslation } from 'react-i18next';
 import { known, nameIn } from '../api/named';
 import type { PlanStep, VisitView, Vocabulary } from '../api/types';
+import { placesOf } from '../parts/places';
 import { Chart } from './Chart';
 
 interface Props {
@@ -20,9 +21,10 @@ export function StepChart({ visit, step, words, box, station, onRegion }: Props)
   const worked = step.side === 'left' || step.side === 'right' ? step.side : 'both';
   const here = visit.plan.steps.filter((s) => s.position === step.position);
   const leftOut = visit.shown.limits.filter((l) => l.outcome === 'avoid').flatMap((l) => l.places.map((p) => p.region));
-  const out = [...new Set(leftOut)].filter((r) => r !== step.region);
+  const at = placesOf(step);
+  const out = [...new Set(leftOut)].filter((r) => !at.includes(r));
   const name = nameIn(words.regions, step.region);
-  const regions = onRegion ? [...new Set([...here.map((s) => s.region), step.region])] : [step.region];
+  const regions = onRegion ? [...new Set([...here.flatMap(placesOf), ...at])] : at;
   const stations = known(visit.expansion.steps, step.id)?.stations ?? 1;
   const family = known(words.contacts, step.contact)?.family;
   return (
@@ -39,7 +41,7 @@ export function StepChart({ visit, step, words, box, station, onRegion }: Props)
         noPressure: true,
         side: worked,
       }}
-      lit={[step.region, ...(station ? [`station-${station}`] : [])]}
+      lit={[...at, ...(station ? [`station-${station}`] : [])]}
       mark={family === 'foot' ? 'square' : family === 'thumb' ? 'ring' : 'round'}
       leftOut={out}
       onArea={onRegion}

@@ -140,6 +140,7 @@ export const arriving = {
     lower: 'lower {{count}} of these steps to level {{level}}',
     remaining_one: 'One step cannot be changed this way.',
     remaining_other: '{{count}} steps cannot be changed this way.',
+    imaging: 'The letter asks for a picture of it (X-ray, ultrasound, MRI).',
     otherWays_one: 'One other way',
     otherWays_other: '{{count}} other ways',
     goOn: 'Go on all the same…',

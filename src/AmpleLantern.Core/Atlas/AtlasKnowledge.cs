@@ -19,5 +19,8 @@ public static class AtlasKnowledge
                 k.Landmarks,
                 k.Stretches
             ));
+
+        /// <summary>Ids of the regions a channel or sen line runs through.</summary>
+        public IReadOnlyList<string> RegionsOfLine(string line) => knowledge.Once(k => new LineRegions(k)).Of(line);
     }
 }

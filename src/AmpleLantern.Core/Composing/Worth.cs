@@ -20,7 +20,7 @@ internal sealed class Worth(IReadOnlyList<WantedAim> aims, PracticeKnowledge kno
         var wanted = aims[aim];
         var quality = wanted.Quality is { } q ? composing.Qualities[q] : null;
         var purpose = Purpose(unit.First, composing.Aims[For(wanted)], quality);
-        var place = Place(unit.First.Region, wanted.Region);
+        var place = Place(unit, wanted);
         var side =
             wanted.Side is not { } s || unit.Steps.Any(x => x.Side == s || x.Side is Side.Both or Side.Mid)
                 ? Weight("sameSide")
@@ -29,7 +29,7 @@ internal sealed class Worth(IReadOnlyList<WantedAim> aims, PracticeKnowledge kno
     }
 
     /// <summary>Whether the unit does something for the aim at its place, and does not only fill the time.</summary>
-    public bool Serves(Unit unit, int aim) => Of(unit, aim) > 0 && Place(unit.First.Region, aims[aim].Region) > Weight("elsewhere");
+    public bool Serves(Unit unit, int aim) => Of(unit, aim) > 0 && Place(unit, aims[aim]) > Weight("elsewhere");
 
     /// <summary>The aim that is meant: the one named, or the one the quality usually asks for.</summary>
     /// <exception cref="RefusalException">Neither is said.</exception>
@@ -51,6 +51,8 @@ internal sealed class Worth(IReadOnlyList<WantedAim> aims, PracticeKnowledge kno
             : knowledge.Is(technique, Trait.Broad) ? 0
             : 1;
     }
+
+    private int Place(Unit unit, WantedAim wanted) => unit.First.Regions.Max(r => Place(r, wanted.Region));
 
     private int Place(string region, string wanted) =>
         region == wanted ? Weight("samePlace")

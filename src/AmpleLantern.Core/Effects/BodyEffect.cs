@@ -60,6 +60,9 @@ public enum EffectKind
 
     /// <summary>A point with a caution of its own is held: seconds.</summary>
     HoldsPoint,
+
+    /// <summary>A channel or sen line is worked along.</summary>
+    FollowsLine,
 }
 
 /// <summary>One thing a step does to a body.</summary>

@@ -1,5 +1,7 @@
+using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Effects;
@@ -67,6 +69,7 @@ public sealed record EffectAsked(EffectKind Kind, IReadOnlyList<string>? On = nu
             EffectKind.PressesVessel or EffectKind.ShutsVessel => knowledge.Vessels.Missing(id),
             EffectKind.PutsOnSkin => knowledge.Products.Missing(id),
             EffectKind.HoldsPoint => null,
+            EffectKind.FollowsLine => knowledge.Atlas.Channels.Has(id) ? null : knowledge.Atlas.Sen.Missing(id),
             EffectKind.Lies => knowledge.Positions.All.Any(p => p.LiesOn == id)
                 ? null
                 : $"Nobody lies on '{id}'; it is one of: {string.Join(", ", knowledge.Positions.All.Select(p => p.LiesOn).Distinct())}.",
@@ -103,20 +106,21 @@ public static class EffectPlaces
         || effect.Kind switch
         {
             EffectKind.MovesJoint or EffectKind.PullsJoint or EffectKind.HoldsJoint => knowledge.BodyJoints[effect.On].Limb == thing,
-            EffectKind.PressesVessel or EffectKind.ShutsVessel or EffectKind.PutsOnSkin or EffectKind.HoldsPoint or EffectKind.Lies =>
-                false,
+            EffectKind.PressesVessel or EffectKind.ShutsVessel or EffectKind.PutsOnSkin or EffectKind.HoldsPoint or EffectKind.Lies
+                or EffectKind.FollowsLine => false,
             _ => knowledge.Meets(thing, effect.On),
         };
 
     /// <summary>Whether an effect reaches a place of the body: its skin, a joint under it, a vessel through it.</summary>
-    /// <param name="worked">The region the step works, for what has no place of its own.</param>
-    public static bool Reaches(this BodyEffect effect, string place, string worked, KnowledgeBase knowledge) =>
+    /// <param name="step">The step it is of: what has no place of its own is wherever that works.</param>
+    public static bool Reaches(this BodyEffect effect, string place, PlanStep step, KnowledgeBase knowledge) =>
         effect.Kind switch
         {
             EffectKind.MovesJoint or EffectKind.PullsJoint or EffectKind.HoldsJoint => knowledge.BodyJoints[effect.On] is { } joint
                 && (joint.Limb == place || knowledge.MeetsAny(place, joint.Regions)),
             EffectKind.PressesVessel or EffectKind.ShutsVessel => knowledge.MeetsAny(place, knowledge.Vessels[effect.On].Regions),
-            EffectKind.PutsOnSkin or EffectKind.HoldsPoint => knowledge.Meets(place, worked),
+            EffectKind.PutsOnSkin or EffectKind.HoldsPoint => step.WorksAt(place, knowledge),
+            EffectKind.FollowsLine => knowledge.MeetsAny(place, knowledge.RegionsOfLine(effect.On)),
             EffectKind.Lies => false,
             // A yes is given to a place and to no other.
             EffectKind.TouchesVulnerable => place == effect.On,

@@ -42,9 +42,13 @@ public static class EffectWords
             EffectKind.Lies => Low(knowledge.Positions[by!].Name) + (effect.Amount is null ? "" : $", by its end {amount:0.#} min on end"),
             EffectKind.TouchesVulnerable => $"touches a place that needs a yes: {Region()}",
             EffectKind.HoldsPoint => $"holds {on}: {knowledge.Of<Caution>()[by!].Name}",
+            EffectKind.FollowsLine => $"follows the line {Line(on, knowledge)}",
             _ => throw new ArgumentOutOfRangeException(nameof(effect), effect.Kind, "An effect without words."),
         };
     }
+
+    private static string Line(string id, KnowledgeBase knowledge) =>
+        knowledge.Atlas.Channels.Find(id) is { } channel ? $"{channel.Name} ({channel.Code})" : knowledge.Atlas.Sen[id].Name;
 
     private static string Low(string name) => name.Length > 1 && char.IsUpper(name[1]) ? name : char.ToLowerInvariant(name[0]) + name[1..];
 }

@@ -93,7 +93,10 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
         double? Range,
         double? Pace,
         string? Products,
-        string? Points
+        string? Points,
+        string? Through,
+        string? AlsoAt,
+        string? Line
     )
     {
         public static Like Of(PlanStep step) =>
@@ -109,30 +112,39 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
                 step.Pattern.Hold?.Usual,
                 step.RangePercent,
                 step.PacePercent,
-                step.Products is { Count: > 0 } products ? string.Join(',', products) : null,
-                step.Points is { Count: > 0 } points ? string.Join(',', points) : null
+                All(step.Products),
+                All(step.Points),
+                All(step.Through),
+                All(step.AlsoAt),
+                step.Line
             );
+
+        private static string? All(IReadOnlyList<string>? ids) => ids is { Count: > 0 } ? string.Join(',', ids) : null;
     }
 
     private IEnumerable<BodyEffect> Weight(PlanStep step, Technique technique)
     {
         var contact = knowledge.Contacts[step.Contact];
-        if (Bears(step, technique, contact))
+        var bears = Bears(step, technique, contact);
+        foreach (var region in step.Regions)
         {
-            var kilograms = Math.Round(Kilograms(step, technique, contact), 1);
-            yield return new(EffectKind.BearsWeight, step.Region, step.Side, kilograms, contact.Family);
-        }
+            if (bears)
+            {
+                var kilograms = Math.Round(Kilograms(step, region, technique, contact), 1);
+                yield return new(EffectKind.BearsWeight, region, step.Side, kilograms, contact.Family);
+            }
 
-        yield return new(EffectKind.Presses, step.Region, step.Side, step.Level);
+            yield return new(EffectKind.Presses, region, step.Side, step.Level);
+        }
     }
 
     /// <summary>
     /// What the level comes to on this contact's area; never less than what no aid can take off, never more than the giver weighs.
     /// </summary>
-    private double Kilograms(PlanStep step, Technique technique, Contact contact)
+    private double Kilograms(PlanStep step, string region, Technique technique, Contact contact)
     {
         var area = giver.AreaCm2(contact);
-        var levels = Levels.Of(area, step.Region, null, knowledge);
+        var levels = Levels.Of(area, region, null, knowledge);
         var wanted = ContactPressure.Newtons(levels.Middle(step.Level), area) * contact.Spots / PractitionerBody.Gravity;
         var mechanics = knowledge.Pressure.MechanicsOf(step.Stance, any => knowledge.Is(technique, any), contact.Family);
         return mechanics is { Kind: MechanicsKind.Weight, Support: var support }
@@ -169,7 +181,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
         // What was never said is not nothing: then it may move whatever is near, all the way.
         if ((technique.Moves is null ? Whole : technique.MovesNearby) is { } share)
         {
-            moved = moved.Concat(At(step.Region).Moves.Select(m => new Moved(m.Id, share * range / Whole)));
+            moved = moved.Concat(step.Regions.SelectMany(r => At(r).Moves).Select(m => new Moved(m.Id, share * range / Whole)));
         }
 
         return Moved(moved, EffectKind.MovesJoint, step)
@@ -189,7 +201,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
     private IEnumerable<BodyEffect> Vessels(PlanStep step, Technique technique)
     {
         var shuts = knowledge.Is(technique, Trait.HoldsBackBlood);
-        foreach (var vessel in At(step.Region).Vessels)
+        foreach (var vessel in step.Regions.SelectMany(r => At(r).Vessels).Distinct())
         {
             yield return shuts
                 ? new(EffectKind.ShutsVessel, vessel.Id, step.Side, step.Pattern.Hold?.Usual, vessel.Carries)
@@ -206,35 +218,27 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
             (EffectKind.ScrapesSkin, knowledge.Is(technique, Trait.Scrapes)),
             (EffectKind.RubsAcross, knowledge.Is(technique, Trait.RubsAcross)),
         ];
-        return all.Where(a => a.Does).Select(a => new BodyEffect(a.Kind, step.Region, step.Side));
+        return all.Where(a => a.Does).SelectMany(a => step.Regions.Select(r => new BodyEffect(a.Kind, r, step.Side)));
     }
 
     private IEnumerable<BodyEffect> Motion(PlanStep step, Technique technique)
     {
         var pace = step.PacePercent ?? Whole;
-        if (step.Pattern.Kind is PatternKind.Rock || knowledge.Is(technique, Trait.Rocks))
+        (EffectKind Kind, bool Does, double? Amount)[] all =
+        [
+            (EffectKind.Shakes, step.Pattern.Kind is PatternKind.Rock || knowledge.Is(technique, Trait.Rocks), pace),
+            (EffectKind.Drums, step.Pattern.Kind is PatternKind.Percussion, pace),
+            (EffectKind.AsksEffort, knowledge.Is(technique, Trait.AsksEffort), null),
+            (EffectKind.MovesFluid, knowledge.Is(technique, Trait.Drains), null),
+        ];
+        foreach (var motion in all.Where(a => a.Does).SelectMany(a => step.Regions.Select(r => (a, r))))
         {
-            yield return new(EffectKind.Shakes, step.Region, step.Side, pace);
-        }
-
-        if (step.Pattern.Kind is PatternKind.Percussion)
-        {
-            yield return new(EffectKind.Drums, step.Region, step.Side, pace);
-        }
-
-        if (knowledge.Is(technique, Trait.AsksEffort))
-        {
-            yield return new(EffectKind.AsksEffort, step.Region, step.Side);
+            yield return new(motion.a.Kind, motion.r, step.Side, motion.a.Amount);
         }
 
         if (Breaths.FirstOrDefault(b => knowledge.Is(technique, b.Trait)) is { Breath: { } breath })
         {
             yield return new(EffectKind.AsksBreath, step.Region, By: breath);
-        }
-
-        if (knowledge.Is(technique, Trait.Drains))
-        {
-            yield return new(EffectKind.MovesFluid, step.Region, step.Side);
         }
     }
 
@@ -242,9 +246,9 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
     {
         foreach (var product in (step.Products ?? []).Select(p => knowledge.Products[p]))
         {
-            if (product.Warm)
+            foreach (var region in product.Warm ? step.Regions : [])
             {
-                yield return new(EffectKind.Warms, step.Region, step.Side, By: product.Id);
+                yield return new(EffectKind.Warms, region, step.Side, By: product.Id);
             }
 
             foreach (var on in product.Contains.Prepend(product.Id).Select(p => knowledge.Products[p]))
@@ -262,7 +266,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
 
     private IEnumerable<BodyEffect> Places(PlanStep step)
     {
-        foreach (var region in At(step.Region).Vulnerable)
+        foreach (var region in step.Regions.SelectMany(r => At(r).Vulnerable).Distinct())
         {
             yield return new(EffectKind.TouchesVulnerable, region, step.Side);
         }
@@ -274,6 +278,11 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
             {
                 yield return new(EffectKind.HoldsPoint, point.Id, step.Side, hold, caution.Id);
             }
+        }
+
+        if (step.Line is { } line)
+        {
+            yield return new(EffectKind.FollowsLine, line, step.Side);
         }
     }
 

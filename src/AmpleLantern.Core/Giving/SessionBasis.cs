@@ -153,9 +153,9 @@ public sealed record BasisWords(
             where T : class, IKnown => [.. ids.Distinct().Select(all.Find).OfType<T>()];
         var steps = plan.Steps;
         return new(
-            [.. Used(knowledge.Regions, steps.SelectMany(s => s.AlsoIn.Prepend(s.Region))).Select(r => r with { Patches = [] })],
+            [.. Used(knowledge.Regions, steps.SelectMany(s => s.Regions)).Select(r => r with { Patches = [] })],
             Used(knowledge.Contacts, steps.Select(s => s.Contact)),
-            Used(knowledge.Positions, steps.Select(s => s.Position)),
+            Used(knowledge.Positions, steps.SelectMany(s => s.AlsoIn.Prepend(s.Position))),
             Used(knowledge.Stances, steps.Select(s => s.Stance)),
             Used(knowledge.Patterns, steps.Select(s => PatternId(s))),
             Used(knowledge.Techniques, steps.Select(s => s.Technique)),

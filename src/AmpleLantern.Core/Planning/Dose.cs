@@ -43,16 +43,16 @@ public sealed record Dose(IReadOnlyList<DoseRow> Regions, IReadOnlyList<DoseBala
                 level += press.Seconds * press.Level;
             }
 
-            foreach (var side in step.Side is Side.Both ? Pair : [step.Side])
+            foreach (var (at, side) in step.Places.SelectMany(p => (step.Side is Side.Both ? Pair : [step.Side]).Select(s => (p, s))))
             {
-                var sum = sums.GetValueOrDefault((step.Region, side));
+                var sum = sums.GetValueOrDefault((at.Region, side));
                 // Both sides at once share the weight.
                 var weight = (newtons?.GetValueOrDefault(step.Id) ?? 0) * seconds * (step.Side is Side.Both ? 0.5 : 1);
-                sums[(step.Region, side)] = (
-                    sum.Seconds + seconds,
-                    sum.Presses + step.Presses.Count,
-                    sum.Level + level,
-                    sum.Weight + weight
+                sums[(at.Region, side)] = (
+                    sum.Seconds + (seconds * at.Of),
+                    sum.Presses + (int)Math.Round(step.Presses.Count * at.Of),
+                    sum.Level + (level * at.Of),
+                    sum.Weight + (weight * at.Of)
                 );
             }
         }

@@ -48,6 +48,9 @@ public sealed record ExpandedStep
 
     public required string Region { get; init; }
 
+    /// <summary>Every region it works with the part of its time there; null where it is one.</summary>
+    public IReadOnlyList<RegionTime>? Regions { get; init; }
+
     public required int Level { get; init; }
 
     public required int Stations { get; init; }
@@ -71,7 +74,13 @@ public sealed record ExpandedStep
 
     /// <summary>Each press is watched by its seconds, not counted.</summary>
     public bool Timed { get; init; }
+
+    internal IReadOnlyList<RegionTime> Places => Regions ?? [new(Region, 1)];
 }
+
+/// <summary>A region a step works.</summary>
+/// <param name="Of">The part of the step's time spent there, 0 to 1: the regions of a path share it, those worked at once each have all.</param>
+public sealed record RegionTime(string Region, double Of);
 
 /// <summary>Seconds of work on one thing.</summary>
 public sealed record Share(string Id, double Seconds, int Presses);

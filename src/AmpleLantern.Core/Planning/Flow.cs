@@ -66,6 +66,14 @@ public sealed record StepTemplate
     [RefersTo<Region>]
     public required string Region { get; init; }
 
+    /// <summary>Regions it travels on through, in order, after the first.</summary>
+    [RefersTo<Region>]
+    public IReadOnlyList<string>? Through { get; init; }
+
+    /// <summary>Regions worked at the same time, by the other hand or the other end of a pull.</summary>
+    [RefersTo<Region>]
+    public IReadOnlyList<string>? AlsoAt { get; init; }
+
     /// <summary>Side the step works: <c>Both</c> together, <c>Mid</c>, or a side; in a block for each side it is replaced.</summary>
     public required Side Side { get; init; }
 

@@ -70,6 +70,8 @@ public static class FlowPlans
             Name = t.Name,
             Block = block,
             Region = t.Region,
+            Through = t.Through,
+            AlsoAt = t.AlsoAt,
             Side = side,
             Position = t.Position,
             Stance = t.Stance,

@@ -52,6 +52,14 @@ public sealed record PlanStep
     [RefersTo<Region>]
     public required string Region { get; init; }
 
+    /// <summary>Regions it travels on through, in order, after the first.</summary>
+    [RefersTo<Region>]
+    public IReadOnlyList<string>? Through { get; init; }
+
+    /// <summary>Regions worked at the same time, by the other hand or the other end of a pull.</summary>
+    [RefersTo<Region>]
+    public IReadOnlyList<string>? AlsoAt { get; init; }
+
     public required Side Side { get; init; }
 
     [RefersTo<Position>]
@@ -128,6 +136,29 @@ public sealed record PlanStep
 
     /// <summary>Id of that step.</summary>
     public string? Replaces { get; init; }
+
+    /// <summary>Every region it works: the first, those it travels on through, those worked at the same time.</summary>
+    internal IReadOnlyList<string> Regions =>
+        Through is null && AlsoAt is null ? [Region] : [.. (Through ?? []).Concat(AlsoAt ?? []).Prepend(Region).Distinct()];
+
+    /// <summary>Whether it works at a place: a region, a limb or an area.</summary>
+    internal bool WorksAt(string place, KnowledgeBase knowledge) =>
+        knowledge.Meets(place, Region) || Through is not null && knowledge.MeetsAny(place, Through)
+        || AlsoAt is not null && knowledge.MeetsAny(place, AlsoAt);
+
+    /// <summary>Whether it works at any of several places.</summary>
+    internal bool WorksAtAny(IReadOnlyList<string> places, KnowledgeBase knowledge)
+    {
+        for (var i = 0; i < places.Count; i++)
+        {
+            if (WorksAt(places[i], knowledge))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
 
     /// <summary>The single purposes of "warm, soften".</summary>
     internal IReadOnlyList<string> Purposes => Purpose.Split(',', StringSplitOptions.TrimEntries);

@@ -86,6 +86,11 @@ public static class PlanCheck
             $"{at}/name"
         );
         Known(knowledge.Regions, step.Region, $"{at}/region");
+        foreach (var region in (step.Through ?? []).Concat(step.AlsoAt ?? []))
+        {
+            Known(knowledge.Regions, region, $"{at}/{(step.Through?.Contains(region) == true ? "through" : "alsoAt")}");
+        }
+
         Known(knowledge.Positions, step.Position, $"{at}/position");
         Known(knowledge.Stances, step.Stance, $"{at}/stance");
         Known(knowledge.Contacts, step.Contact, $"{at}/contact");

@@ -50,7 +50,25 @@ public static class PlanExpansion
 
     /// <summary>Length of the step's path on this client, in metres.</summary>
     public static double PathMetres(PlanStep step, Tempo tempo, KnowledgeBase knowledge) =>
-        knowledge.Regions[step.Region].LengthOfStature * tempo.StatureMetres;
+        Travelled(step).Sum(r => knowledge.Regions[r].LengthOfStature) * tempo.StatureMetres;
+
+    private static IEnumerable<string> Travelled(PlanStep step) => (step.Through ?? []).Prepend(step.Region);
+
+    private static IReadOnlyList<RegionTime>? Times(PlanStep step, KnowledgeBase knowledge)
+    {
+        if (step.Through is null && step.AlsoAt is null)
+        {
+            return null;
+        }
+
+        var way = Travelled(step).Sum(r => knowledge.Regions[r].LengthOfStature);
+        return
+        [
+            .. Travelled(step)
+                .Select(r => new RegionTime(r, knowledge.Regions[r].LengthOfStature / way))
+                .Concat((step.AlsoAt ?? []).Select(r => new RegionTime(r, 1))),
+        ];
+    }
 
     private static string Trunk(string position, KnowledgeBase knowledge) => knowledge.Positions[position].Base ?? position;
 
@@ -95,6 +113,7 @@ public static class PlanExpansion
             Technique = step.Technique,
             Contact = step.Contact,
             Region = step.Region,
+            Regions = Times(step, knowledge),
             Level = step.Level,
             Stations = stations,
             StartSeconds = start,
@@ -144,8 +163,12 @@ public static class PlanExpansion
             right += step.Side is Side.Right or Side.Both ? step.WorkSeconds : 0;
             changes += step.ChangeSeconds;
             presses += step.Presses.Count;
-            Add(regions, step.Region, step);
-            Add(contacts, step.Contact, step);
+            foreach (var at in step.Places)
+            {
+                Add(regions, at.Region, step, at.Of);
+            }
+
+            Add(contacts, step.Contact, step, 1);
         }
 
         return new(
@@ -159,10 +182,10 @@ public static class PlanExpansion
         );
     }
 
-    private static void Add(Dictionary<string, (double Seconds, int Presses)> to, string id, ExpandedStep step)
+    private static void Add(Dictionary<string, (double Seconds, int Presses)> to, string id, ExpandedStep step, double part)
     {
         var sum = to.GetValueOrDefault(id);
-        to[id] = (sum.Seconds + step.WorkSeconds, sum.Presses + step.Presses.Count);
+        to[id] = (sum.Seconds + (step.WorkSeconds * part), sum.Presses + (int)Math.Round(step.Presses.Count * part));
     }
 
     private static Share[] Shares(Dictionary<string, (double Seconds, int Presses)> sums) =>

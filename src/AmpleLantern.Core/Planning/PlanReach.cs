@@ -23,22 +23,23 @@ public sealed class PlanReach(KnowledgeBase knowledge, ReachedIn reached)
     public IReadOnlyList<OutOfReach> Of(Plan plan) =>
         [
             .. plan
-                .Steps.Select(s => (Step: s, Access: AccessOf(s, s.Position)))
-                .Where(s => Shut(s.Step, s.Access))
-                .Select(s => new OutOfReach(s.Step.Id, Say(s.Step, s.Access), Instead(s.Step))),
+                .Steps.Select(s => (Step: s, Region: s.Regions.FirstOrDefault(r => Shut(s, r, s.Position))))
+                .Where(s => s.Region is not null)
+                .Select(s => new OutOfReach(s.Step.Id, Say(s.Step, s.Region!), Instead(s.Step))),
         ];
 
     /// <summary>Which leg a one-sided position bends for a step.</summary>
     public static int BentSide(Side side) => side == Side.Right ? -1 : 1;
 
     /// <summary>A limb that lies on its worked side is lifted, or a hand slips under it: only what covers it shuts it off.</summary>
-    private bool Shut(PlanStep step, SkinAccess access) =>
-        access == SkinAccess.Covered || (access == SkinAccess.AgainstTheMat && knowledge.Regions[step.Region].Limb is null);
+    private bool Shut(PlanStep step, string region, string position) =>
+        AccessOf(step, region, position) is var access
+        && (access == SkinAccess.Covered || (access == SkinAccess.AgainstTheMat && knowledge.Regions[region].Limb is null));
 
     private List<string> Instead(PlanStep step) =>
-        [.. knowledge.Techniques[step.Technique].Positions.Where(p => p != step.Position && !Shut(step, AccessOf(step, p)))];
+        [.. knowledge.Techniques[step.Technique].Positions.Where(p => p != step.Position && !step.Regions.Any(r => Shut(step, r, p)))];
 
-    private SkinAccess AccessOf(PlanStep step, string position)
+    private SkinAccess AccessOf(PlanStep step, string region, string position)
     {
         // Work on the whole body, or without a place of its own, is always somewhere within reach.
         var side = step.Side switch
@@ -47,13 +48,13 @@ public sealed class PlanReach(KnowledgeBase knowledge, ReachedIn reached)
             Side.Right => -1,
             _ => 0,
         };
-        return reached(position, knowledge.Poses.OneSided(position) ? BentSide(step.Side) : 1, knowledge.Regions[step.Region], side);
+        return reached(position, knowledge.Poses.OneSided(position) ? BentSide(step.Side) : 1, knowledge.Regions[region], side);
     }
 
-    private string Say(PlanStep step, SkinAccess access)
+    private string Say(PlanStep step, string id)
     {
-        var (region, position) = (knowledge.Regions[step.Region].Name, knowledge.Positions[step.Position].Name);
-        return access == SkinAccess.AgainstTheMat
+        var (region, position) = (knowledge.Regions[id].Name, knowledge.Positions[step.Position].Name);
+        return AccessOf(step, id, step.Position) == SkinAccess.AgainstTheMat
             ? $"The {region} lies against the mat when the client is {position}."
             : $"The {region} is covered when the client is {position}.";
     }

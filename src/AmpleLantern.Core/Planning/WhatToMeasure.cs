@@ -44,9 +44,9 @@ public static class WhatToMeasure
         var seconds = new Dictionary<string, double>();
         foreach (var step in expansion.Steps)
         {
-            var parts = knowledge
-                .Regions[step.Region]
-                .Patches.Select(p => p.On)
+            var parts = step
+                .Places.SelectMany(at => knowledge.Regions[at.Region].Patches)
+                .Select(p => p.On)
                 .Distinct()
                 .Where(advice.EasiestOn.ContainsKey)
                 .Select(on => advice.EasiestOn[on])

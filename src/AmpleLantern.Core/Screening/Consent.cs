@@ -92,7 +92,7 @@ public static class Consent
                 said,
                 [.. steps.Select(s => s.Id).Distinct()],
                 [.. steps.Select(s => s.Name).Distinct()],
-                [.. plan.Steps.Where(s => knowledge.Meets(region, s.Region)).Select(s => s.Id)],
+                [.. plan.Steps.Where(s => s.WorksAt(region, knowledge)).Select(s => s.Id)],
                 guardian
             );
         }

@@ -38,6 +38,9 @@ public sealed record Finding
 
     /// <summary>A physician is to look before this part is worked.</summary>
     public bool Refer { get; init; }
+
+    /// <summary>They are asked for a picture of it.</summary>
+    public bool Imaging { get; init; }
 }
 
 /// <summary>A way to answer a finding on one step that can be applied as it is.</summary>

@@ -61,19 +61,19 @@ public static class PlaceLimits
         foreach (var step in finding.Steps.Select(steps.GetValueOrDefault).OfType<PlanStep>())
         {
             var effects = targets.SelectMany(t => said.SelectMany(e => context.Touching.EffectsMeant(t, e, step))).ToList();
-            foreach (var place in effects.Count == 0 ? [At(step)] : effects.SelectMany(e => At(e, step, context.Knowledge)))
+            foreach (var place in effects.Count == 0 ? At(step) : effects.SelectMany(e => At(e, step, context.Knowledge)))
             {
                 yield return place;
             }
         }
     }
 
-    private static PlaceOfLimit At(PlanStep step) => new(step.Region, step.Side);
+    private static IEnumerable<PlaceOfLimit> At(PlanStep step) => step.Regions.Select(r => new PlaceOfLimit(r, step.Side));
 
     private static IEnumerable<PlaceOfLimit> At(BodyEffect effect, PlanStep step, KnowledgeBase knowledge) =>
         effect.IsOfJoint ? knowledge.BodyJoints[effect.On].Regions.Select(r => new PlaceOfLimit(r, effect.Side ?? Side.Mid))
         : knowledge.Regions.Has(effect.On) ? [new(effect.On, effect.Side ?? step.Side)]
-        : [At(step)];
+        : At(step);
 
     /// <summary>"left calf, sole", or "leg (6 places), back (3 places)".</summary>
     private static string Phrase(List<PlaceOfLimit> places, KnowledgeBase knowledge)

@@ -125,7 +125,15 @@ public enum AgeCondition
 
 /// <summary>One thing a rule asks for. Without a target it concerns the whole visit.</summary>
 /// <param name="Refer">A physician is to look before this part is worked: a ground for a letter although the rest may be treated.</param>
-public sealed record Ruling(Outcome Outcome, Target? On = null, Cap? Cap = null, string? Say = null, bool Refer = false);
+/// <param name="Imaging">They are asked for a picture of it (X-ray, ultrasound, MRI) too.</param>
+public sealed record Ruling(
+    Outcome Outcome,
+    Target? On = null,
+    Cap? Cap = null,
+    string? Say = null,
+    bool Refer = false,
+    bool Imaging = false
+);
 
 /// <summary>
 /// The steps a ruling touches: those that match every member given. Where it speaks of effects, regions and the fact's side, region and

@@ -148,7 +148,8 @@ public static class Screener
             Cap = ruling.Cap,
             WholeVisit = ruling.On is null,
             When = Conditions.Spoken(rule.When, knowledge),
-            Refer = ruling.Refer,
+            Refer = ruling.Refer || ruling.Imaging,
+            Imaging = ruling.Imaging,
         };
     }
 

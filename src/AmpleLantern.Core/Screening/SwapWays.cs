@@ -175,7 +175,7 @@ public static class SwapWays
         var madeFor = knowledge.Once(k => new MadeFor(k));
         // A long list of others helps nobody to choose.
         foreach (
-            var other in instead.Others.Where(t => CanBeGiven(t, step) && madeFor.Holds(t.Id, step.Region, knowledge)).Take(MostOthers)
+            var other in instead.Others.Where(t => CanBeGiven(t, step) && step.Regions.All(r => madeFor.Holds(t.Id, r, knowledge))).Take(MostOthers)
         )
         {
             yield return ("technique", $"technique:{other.Id}", $"{other.Name.ToLowerInvariant()} in its place");
@@ -252,7 +252,8 @@ internal sealed class MadeFor(KnowledgeBase knowledge)
     private readonly ILookup<string, string> regions = knowledge
         .Flows.All.SelectMany(f => f.Blocks.SelectMany(b => b.Steps))
         .Concat(knowledge.Replacements.All.SelectMany(r => r.Steps))
-        .ToLookup(s => s.Technique, s => s.Region);
+        .SelectMany(s => (s.Through ?? []).Concat(s.AlsoAt ?? []).Prepend(s.Region).Select(r => (s.Technique, Region: r)))
+        .ToLookup(x => x.Technique, x => x.Region);
 
     public bool Holds(string technique, string region, KnowledgeBase all) => regions[technique].Any(r => all.Meets(r, region));
 }

@@ -47,7 +47,7 @@ public sealed class Touching(PracticeKnowledge knowledge)
             && In(target.Contacts, step.Contact)
             && In(target.Techniques, step.Technique)
             && OfFamily(target, step)
-            && In(target.ExactRegions, step.Region)
+            && (target.ExactRegions is null || step.Regions.Any(target.ExactRegions.Contains))
             && In(target.Positions, step.Position)
             && (target.LiesOn is null || In(target.LiesOn, knowledge.Positions[step.Position].LiesOn))
             && In(target.Surfaces, step.Surface ?? Mat)
@@ -134,9 +134,9 @@ public sealed class Touching(PracticeKnowledge knowledge)
     /// <param name="place">The place the fact names, as the target follows it; null for anywhere.</param>
     private bool Meant(BodyEffect effect, EffectAsked[] asked, Target target, FactEntry? entry, string? place, PlanStep step) =>
         MeansAny(asked, effect)
-        && (target.Regions is null || ReachesAny(effect, target.Regions, step.Region))
+        && (target.Regions is null || ReachesAny(effect, target.Regions, step))
         && (!target.SameSide || Touches(effect.Side ?? Side.Mid, entry?.Side))
-        && (place is null || effect.Reaches(place, step.Region, knowledge));
+        && (place is null || effect.Reaches(place, step, knowledge));
 
     private bool MeansAny(EffectAsked[] asked, BodyEffect effect)
     {
@@ -151,11 +151,11 @@ public sealed class Touching(PracticeKnowledge knowledge)
         return false;
     }
 
-    private bool ReachesAny(BodyEffect effect, IReadOnlyList<string> regions, string worked)
+    private bool ReachesAny(BodyEffect effect, IReadOnlyList<string> regions, PlanStep step)
     {
         for (var i = 0; i < regions.Count; i++)
         {
-            if (effect.Reaches(regions[i], worked, knowledge))
+            if (effect.Reaches(regions[i], step, knowledge))
             {
                 return true;
             }
@@ -217,8 +217,8 @@ public sealed class Touching(PracticeKnowledge knowledge)
 
     private bool Here(Target target, FactEntry? entry, PlanStep step) =>
         (!target.SameSide || Touches(step.Side, entry?.Side))
-        && (target.Regions is null || knowledge.AnyMeets(target.Regions, step.Region))
-        && (Named(target, entry) is not { } place || knowledge.Meets(place, step.Region));
+        && (target.Regions is null || step.WorksAtAny(target.Regions, knowledge))
+        && (Named(target, entry) is not { } place || step.WorksAt(place, knowledge));
 
     /// <summary>What is in the middle is on either side.</summary>
     private static bool Touches(Side side, Side? spokenOf) => side is Side.Mid || side.Touches(spokenOf);

@@ -33,24 +33,10 @@ public static class VocabularyKnowledge
         /// <summary>Whether work on a region touches a place: a region, a limb or an area.</summary>
         public bool Meets(string place, string worked) => knowledge.RegionMap.Meets(place, worked);
 
-        /// <summary>Whether work on a region touches any of several places.</summary>
-        public bool AnyMeets(IReadOnlyList<string> places, string worked)
-        {
-            // No lambda: this is asked tens of thousands of times in a screening.
-            for (var i = 0; i < places.Count; i++)
-            {
-                if (knowledge.Meets(places[i], worked))
-                {
-                    return true;
-                }
-            }
-
-            return false;
-        }
-
         /// <summary>Whether work on any of several regions touches a place.</summary>
         public bool MeetsAny(string place, IReadOnlyList<string> worked)
         {
+            // No lambda: this is asked tens of thousands of times in a screening.
             for (var i = 0; i < worked.Count; i++)
             {
                 if (knowledge.Meets(place, worked[i]))

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import { known } from '../../api/named';
+import { placesOf } from '../../parts/places';
 import { minSec } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { CommandCap } from '../../shell/KeyCap';
@@ -37,7 +38,7 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
   const locked = !editing?.allowed;
   /** The next step at a place of the body that was touched, round and round. */
   const selectAt = (region: string) => {
-    const there = steps.filter((s) => s.region === region && s.position === selected.position);
+    const there = steps.filter((s) => placesOf(s).includes(region) && s.position === selected.position);
     const next = there[(there.indexOf(selected) + 1) % there.length];
     if (next) chosen.choose(next.id);
   };

@@ -59,6 +59,7 @@ export function FindingCard({ card, visit, words }: { card: Card; visit: VisitVi
         {card.asksConsent && !settled && (
           <Consents visit={visit} words={words} places={visit.consents.filter((p) => p.word === 'open')} bare />
         )}
+        {findings.some((f) => f.imaging) && <p className="small">{t('screen.imaging')}</p>}
         {reasons.map((o) => (
           <p key={o.rule} className="reason">
             {t('screen.wentOn', { who: o.by, reason: o.reason })}

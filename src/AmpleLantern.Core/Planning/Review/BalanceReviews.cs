@@ -20,7 +20,7 @@ internal static class BalanceReviews
 
             var region = c.Knowledge.Regions[b.Region].Name;
             var longer = Longer(b);
-            var steps = c.Steps.Where(s => s.Region == b.Region && s.Side == longer).ToList();
+            var steps = c.Steps.Where(s => s.Regions.Contains(b.Region) && s.Side == longer).ToList();
             var (more, less) = (Word(longer), Word(longer.Mirror()));
             if (b.Percent is null)
             {

@@ -48,9 +48,9 @@ internal static class CareReviews
     /// <summary>Easy over places that can be hurt.</summary>
     public static IEnumerable<Remark> EasyPlaces(ReviewContext c, OrderRule rule) =>
         from step in c.Steps
-        where rule.Levels!.TryGetValue(step.Region, out var most) && step.Level > most
-        let most = rule.Levels![step.Region]
-        let name = c.Knowledge.Regions[step.Region].Name
+        from region in step.Regions.Where(r => rule.Levels!.TryGetValue(r, out var level) && step.Level > level).Take(1)
+        let most = rule.Levels![region]
+        let name = c.Knowledge.Regions[region].Name
         select most > 0
             ? new Remark(
                 [step],

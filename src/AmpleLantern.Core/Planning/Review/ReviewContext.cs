@@ -33,9 +33,9 @@ public sealed record ReviewContext(Plan Plan, Expansion Expansion, School School
     internal double Work(int i) => Expansion.Steps[i].WorkSeconds;
 
     internal bool Overlap(PlanStep a, PlanStep b) =>
-        a.Side.Touches(b.Side is Side.Mid ? null : b.Side) && Knowledge.Overlap(a.Region, b.Region);
+        a.Side.Touches(b.Side is Side.Mid ? null : b.Side) && In(a, b.Regions);
 
-    internal bool In(PlanStep step, IReadOnlyList<string> regions) => regions.Any(r => Knowledge.Overlap(r, step.Region));
+    internal bool In(PlanStep step, IReadOnlyList<string> regions) => regions.Any(r => step.Regions.Any(w => Knowledge.Overlap(r, w)));
 
     /// <summary>The plan with some steps taken out and put in again before another; their order stays.</summary>
     internal Plan MoveBefore(IReadOnlyCollection<PlanStep> moved, PlanStep before)

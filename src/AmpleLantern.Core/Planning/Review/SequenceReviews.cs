@@ -91,8 +91,8 @@ internal static class SequenceReviews
     public static IEnumerable<Remark> NeckAndHead(ReviewContext c, OrderRule rule)
     {
         bool Seated(PlanStep s) => rule.Positions!.Contains(c.Trunk(s)) && c.Knowledge.Techniques[s.Technique].Tradition == "tui-na";
-        bool Neck(PlanStep s) => Seated(s) && rule.RegionsOf("neck").Contains(s.Region);
-        bool Shoulder(PlanStep s) => Seated(s) && s.Role is StepRole.Work && rule.RegionsOf("shoulder").Contains(s.Region);
+        bool Neck(PlanStep s) => Seated(s) && s.Regions.Any(rule.RegionsOf("neck").Contains);
+        bool Shoulder(PlanStep s) => Seated(s) && s.Role is StepRole.Work && s.Regions.Any(rule.RegionsOf("shoulder").Contains);
         var shoulder = c.Steps.ToList().FindIndex(Shoulder);
         if (shoulder < 0)
         {
@@ -169,7 +169,7 @@ internal static class SequenceReviews
     /// <summary>Vulnerable places after trust, unless the session is about them.</summary>
     public static IEnumerable<Remark> VulnerableLater(ReviewContext c, OrderRule rule)
     {
-        bool Vulnerable(PlanStep s) => s.Role is StepRole.Work && c.Knowledge.Regions[s.Region].Vulnerable;
+        bool Vulnerable(PlanStep s) => s.Role is StepRole.Work && s.Regions.Any(r => c.Knowledge.Regions[r].Vulnerable);
         var total = c.Expansion.TotalSeconds;
         if (c.Steps.Select((s, i) => Vulnerable(s) ? c.Work(i) : 0).Sum() > total * rule.Number("aboutShare"))
         {
@@ -204,7 +204,7 @@ internal static class SequenceReviews
     /// <summary>No heavy belly work straight after a backbend; the belly before long work face down.</summary>
     public static IEnumerable<Remark> Belly(ReviewContext c, OrderRule rule)
     {
-        bool Belly(PlanStep s) => s.Role is StepRole.Work && rule.RegionsOf("belly").Contains(s.Region);
+        bool Belly(PlanStep s) => s.Role is StepRole.Work && s.Regions.Any(rule.RegionsOf("belly").Contains);
         for (var i = 0; i < c.Steps.Count; i++)
         {
             if (!Belly(c.Steps[i]) || c.Steps[i].Level < rule.Number("heavyLevel"))
