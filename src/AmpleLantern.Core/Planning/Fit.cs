@@ -57,11 +57,9 @@ public static class Fit
     public static Plan Within(Plan plan, double minutes, Tempo tempo, KnowledgeBase knowledge)
     {
         var budget = (int)Math.Round(minutes * 600);
-        var groups = Groups(plan, tempo, knowledge);
-        var shortest = FixedTenths(plan, groups, tempo, knowledge) + groups.Sum(g => g.Options.Min(o => o.Tenths));
         return
             minutes >= knowledge.SessionTimes.ShortestPlanMinutes
-            && shortest <= budget
+            && Shortest(plan, tempo, knowledge) <= budget
             && PlanExpansion.Expand(plan, tempo, knowledge).TotalSeconds > minutes * 60
             ? ToMinutes(plan, minutes, tempo, knowledge).Plan
             : plan;
@@ -84,36 +82,36 @@ public static class Fit
     /// <summary>Says why it cannot be, and the least that would make it possible.</summary>
     private static string Impossible(Plan plan, double minutes, int shortest, int budget, Tempo tempo, KnowledgeBase knowledge)
     {
-        var over = shortest - budget;
-        // What a pair takes with its fewest repeats; the one that is just enough costs the plan least.
-        var parts = plan
-            .Steps.Where(s => s.Role is StepRole.Work && !s.Pinned)
-            .GroupBy(s => s.Pair ?? s.Id)
-            .Select(g =>
-                (
-                    g.First().Name,
-                    Both: g.Count() > 1,
-                    Tenths: g.Sum(s => Tenths(PlanExpansion.WorkSeconds(s, s.Range.Min, tempo, knowledge)))
-                )
-            )
-            .ToList();
-        var enough = parts.Where(p => p.Tenths >= over).OrderBy(p => p.Tenths).FirstOrDefault();
-        var out_ = new List<string>();
-        for (var (left, i) = (over, 0); enough.Name is null && left > 0 && i < parts.Count; i++)
-        {
-            var part = parts.OrderByDescending(p => p.Tenths).ElementAt(i);
-            out_.Add(part.Name);
-            left -= part.Tenths;
-        }
-
-        var more = $"give it {Math.Ceiling(shortest / 600.0):0} minutes";
+        // With a step its way there goes too: what is left is asked, not reckoned.
+        bool Enough(IEnumerable<IReadOnlyList<PlanStep>> left) =>
+            left.SelectMany(steps => steps).ToHashSet() is var gone
+            && Shortest(plan with { Steps = [.. plan.Steps.Where(s => !gone.Contains(s))] }, tempo, knowledge) <= budget;
+        List<(IReadOnlyList<PlanStep> Steps, int Tenths)> parts =
+        [
+            .. plan
+                .Steps.Where(s => s.Role is StepRole.Work && !s.Pinned)
+                .GroupBy(s => s.Pair ?? s.Id)
+                .Select(g => (g.ToList(), g.Sum(s => Tenths(PlanExpansion.WorkSeconds(s, s.Range.Min, tempo, knowledge)))))
+                .OrderByDescending(p => p.Item2),
+        ];
+        // The least that is enough by itself costs the plan least; else the longest go until it is.
+        var one = parts.FindLastIndex(p => Enough([p.Steps]));
+        var several = Enumerable.Range(1, parts.Count).FirstOrDefault(n => Enough(parts.Take(n).Select(p => p.Steps)));
         var leave =
-            enough.Name is { } one ? $"leave out {one}{(enough.Both ? " on both sides" : "")} ({Spoken(enough.Tenths)}), or "
-            : out_.Count > 0 && parts.Sum(p => p.Tenths) >= over ? $"leave out {string.Join(", ", out_)}, or "
+            one >= 0
+                ? $"leave out {parts[one].Steps[0].Name}{(parts[one].Steps.Count > 1 ? " on both sides" : "")} ({Spoken(parts[one].Tenths)}), or "
+            : several > 0 ? $"leave out {string.Join("; ", parts.Take(several).Select(p => p.Steps[0].Name))}, or "
             : plan.Steps.Any(s => s.Pinned) ? $"take the pin off {plan.Steps.First(s => s.Pinned).Name} or others, or "
             : "";
         return $"This plan cannot be given in {minutes:0.#} minutes: with the fewest repeats it takes {Spoken(shortest)}. "
-            + $"To make it possible, {leave}{more}.";
+            + $"To make it possible, {leave}give it {Math.Ceiling(shortest / 600.0):0} minutes.";
+    }
+
+    /// <summary>Tenths of a second that a plan takes with the fewest repeats.</summary>
+    private static int Shortest(Plan plan, Tempo tempo, KnowledgeBase knowledge)
+    {
+        var groups = Groups(plan, tempo, knowledge);
+        return FixedTenths(plan, groups, tempo, knowledge) + groups.Sum(g => g.Options.Min(o => o.Tenths));
     }
 
     /// <summary>Steps whose repeats are chosen together, with the time each choice takes.</summary>

@@ -143,7 +143,8 @@ public sealed record PlanStep
 
     /// <summary>Whether it works at a place: a region, a limb or an area.</summary>
     internal bool WorksAt(string place, KnowledgeBase knowledge) =>
-        knowledge.Meets(place, Region) || Through is not null && knowledge.MeetsAny(place, Through)
+        knowledge.Meets(place, Region)
+        || Through is not null && knowledge.MeetsAny(place, Through)
         || AlsoAt is not null && knowledge.MeetsAny(place, AlsoAt);
 
     /// <summary>Whether it works at any of several places.</summary>

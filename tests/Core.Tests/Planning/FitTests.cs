@@ -1,6 +1,9 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 using FsCheck;
 using FsCheck.Xunit;
 
@@ -73,6 +76,159 @@ public class FitTests
             "minutes-out-of-range",
             Assert.Throws<RefusalException>(() => Fit.ToMinutes(Legs, minutes, Known.Usual, Known.Base)).Code
         );
+
+    private static Plan Without(Plan plan, IEnumerable<string> names)
+    {
+        List<string> gone = [.. names];
+        return plan with { Steps = [.. plan.Steps.Where(s => !gone.Contains(s.Name) || s.Role is not StepRole.Work)] };
+    }
+
+    private static bool Fits(Plan plan, double minutes) => Refused(plan, minutes) is null;
+
+    private static string? Refused(Plan plan, double minutes) =>
+        Record.Exception(() => Fit.ToMinutes(plan, minutes, Known.Usual, Known.Base))?.Message;
+
+    /// <summary>
+    /// What it says would make it possible does, and it asks for no more than is needed: nothing shorter is enough, and of several none
+    /// can stay.
+    /// </summary>
+    [Fact]
+    public void What_is_said_to_make_it_possible_does_and_nothing_less_would()
+    {
+        var ones = 0;
+        var several = 0;
+        for (var minutes = 6.0; Refused(Legs, minutes) is { } why; minutes += 0.7)
+        {
+            var said = Regex.Match(
+                why,
+                @"To make it possible, (?:leave out (?<parts>.+?)(?: on both sides)?(?: \((?<time>[^)]*)\))?, or )?give it (?<min>\d+) minutes"
+            );
+            Assert.True(said.Success, why);
+            var enough = int.Parse(said.Groups["min"].Value, CultureInfo.InvariantCulture);
+            Assert.True(Fits(Legs, enough) && !Fits(Legs, enough - 1), why);
+            if (!said.Groups["parts"].Success)
+            {
+                continue;
+            }
+
+            var parts = said.Groups["parts"].Value.Split("; ");
+            Assert.True(Fits(Without(Legs, parts), minutes), why);
+            if (said.Groups["time"].Success)
+            {
+                ones++;
+                var pair = Legs.Steps.Where(s => s.Name == parts[0] && s.Role is StepRole.Work).ToList();
+                Assert.Equal(pair.Count > 1, why.Contains("on both sides", StringComparison.Ordinal));
+                foreach (var other in Legs.Steps.Where(s => s.Role is StepRole.Work).GroupBy(s => s.Pair ?? s.Id))
+                {
+                    if (Least(other) < Least(pair))
+                    {
+                        Assert.False(Fits(Without(Legs, [other.First().Name]), minutes), $"{other.Key} is less and enough: {why}");
+                    }
+                }
+            }
+            else
+            {
+                several++;
+                Assert.False(Fits(Without(Legs, parts.SkipLast(1)), minutes), why);
+            }
+        }
+
+        Assert.True(ones > 0 && several > 0, "both ways of saying it are seen");
+    }
+
+    private static double Least(IEnumerable<PlanStep> steps) =>
+        steps.Sum(s => PlanExpansion.WorkSeconds(s, s.Range.Min, Known.Usual, Known.Base));
+
+    [Fact]
+    public void It_fits_into_just_the_shortest_time_and_not_into_a_tenth_less()
+    {
+        var shortest = Known.Expand(Legs.With(s => s.Role is StepRole.Work ? s with { Repeats = s.Range.Min } : s)).TotalSeconds;
+        Assert.Equal(shortest, Fit.ToMinutes(Legs, shortest / 60, Known.Usual, Known.Base).Expansion.TotalSeconds, 1);
+        Assert.False(Fits(Legs, (shortest - 0.1) / 60));
+        var times = Known.Base.SessionTimes;
+        Fit.CheckMinutes(times.ShortestPlanMinutes, times);
+        Fit.CheckMinutes(times.LongestPlanMinutes, times);
+        Assert.Throws<RefusalException>(() => Fit.CheckMinutes(times.ShortestPlanMinutes - 0.1, times));
+        Assert.Throws<RefusalException>(() => Fit.CheckMinutes(times.LongestPlanMinutes + 0.1, times));
+    }
+
+    [Fact]
+    public void What_is_pinned_and_what_opens_looks_again_and_closes_keeps_its_repeats_and_is_not_offered()
+    {
+        var pinned = Legs.With(s => s.Region == "calf" ? s with { Pinned = true } : s);
+        foreach (var minutes in new[] { 33.0, 50 })
+        {
+            var fitted = Fit.ToMinutes(pinned, minutes, Known.Usual, Known.Base).Plan;
+            Assert.All(
+                fitted.Steps.Zip(pinned.Steps).Where(p => p.Second.Pinned || p.Second.Role is not StepRole.Work),
+                p => Assert.Equal(p.Second.Repeats, p.First.Repeats)
+            );
+        }
+
+        Assert.All(pinned.Steps.Where(s => s.Pinned), s => Assert.DoesNotContain(s.Name, Refused(pinned, 20)));
+        Assert.Contains("take the pin off", Refused(Legs.With(s => s with { Pinned = true }), 10));
+    }
+
+    /// <summary>The worse side keeps what it has more, whatever the minutes, and never goes beyond its range.</summary>
+    [Theory]
+    [InlineData(Side.Left)]
+    [InlineData(Side.Right)]
+    public void The_worse_side_keeps_what_it_has_more(Side worse)
+    {
+        var plan = Legs.With(s =>
+            s.Side == worse && s.Range.Max > s.Repeats && s.Role is StepRole.Work ? s with { Repeats = s.Repeats + 1 } : s
+        ) with
+        {
+            WorseSide = worse,
+        };
+        Assert.Contains(plan.Steps.Zip(Legs.Steps), p => p.First.Repeats > p.Second.Repeats);
+        foreach (var minutes in new[] { 40.0, 44, 50 })
+        {
+            var fitted = Fit.ToMinutes(plan, minutes, Known.Usual, Known.Base);
+            Assert.True(fitted.Expansion.TotalSeconds <= minutes * 60 + 1e-6);
+            Assert.All(fitted.Plan.Steps, s => Assert.InRange(s.Repeats, Math.Min(s.Range.Min, plan.Step(s.Id).Repeats), s.Range.Max));
+            foreach (var pair in fitted.Plan.Steps.Where(s => s.Pair is not null && s.Range.Max > s.Range.Min).GroupBy(s => s.Pair))
+            {
+                var (one, other) = (pair.First(s => s.Side == worse), pair.First(s => s.Side != worse));
+                Assert.Equal(plan.Step(one.Id).Repeats - plan.Step(other.Id).Repeats, one.Repeats - other.Repeats);
+            }
+
+            Assert.Contains($"the {worse.ToString().ToLowerInvariant()} side keeps what it has more", fitted.Reason);
+        }
+    }
+
+    [Fact]
+    public void After_swaps_only_a_plan_that_grew_and_can_be_fitted_is_changed()
+    {
+        var takes = Known.Expand(Legs).TotalSeconds / 60;
+        Assert.Same(Legs, Fit.Within(Legs, takes + 0.01, Known.Usual, Known.Base));
+        Assert.Same(Legs, Fit.Within(Legs, 12, Known.Usual, Known.Base));
+        Assert.Same(Legs, Fit.Within(Legs, 0, Known.Usual, Known.Base));
+        var fitted = Fit.Within(Legs, takes - 2, Known.Usual, Known.Base);
+        Assert.InRange(Known.Expand(fitted).TotalSeconds, (takes - 2.5) * 60 - 1, (takes - 2) * 60 + 1e-6);
+    }
+
+    /// <summary>The sentence tells what was done: how many steps of how many, how long it takes, how much is left.</summary>
+    [Theory]
+    [InlineData(33)]
+    [InlineData(41)]
+    [InlineData(50)]
+    public void The_reason_tells_what_was_done(double minutes)
+    {
+        var fit = Fit.ToMinutes(Legs, minutes, Known.Usual, Known.Base);
+        var (fewer, more) = (fit.Cuts.Count(c => c.To < c.From), fit.Cuts.Count(c => c.To > c.From));
+        Assert.Equal(fewer > 0, fit.Reason.Contains($"ewer repeats in {fewer} of {Legs.Steps.Count} steps", StringComparison.Ordinal));
+        Assert.Equal(more > 0, fit.Reason.Contains($"ore repeats in {more} of {Legs.Steps.Count} steps", StringComparison.Ordinal));
+        var seconds = (int)Math.Round(fit.Expansion.TotalSeconds, MidpointRounding.AwayFromZero);
+        var said = Regex.Match(
+            fit.Reason,
+            @"It takes (\d+) min(?: (\d+) s)?, (?:with (?:(\d+) min ?)?(?:(\d+) s )?to spare|to the second)"
+        );
+        Assert.True(said.Success, fit.Reason);
+        int Number(int group) => said.Groups[group].Success ? int.Parse(said.Groups[group].Value, CultureInfo.InvariantCulture) : 0;
+        Assert.InRange(Number(1) * 60 + Number(2), seconds - 1, seconds + 1);
+        Assert.InRange(Number(3) * 60 + Number(4), minutes * 60 - seconds - 1, minutes * 60 - seconds + 1);
+    }
 
     private static (int Slack, int Uneven, int Left) Score(IEnumerable<Fit.Option> chosen, int budget)
     {

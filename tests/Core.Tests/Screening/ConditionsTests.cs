@@ -147,4 +147,105 @@ public class ConditionsTests
             "blood clot, right, suspected, since 1 Mar 2026",
             Conditions.Saying(new("clot", FactStatus.Suspected, new LocalDate(2026, 3, 1), Side: Side.Right), Known.Day, Known.Base)
         );
+
+    private static Dictionary<string, string> Said(string name, string? value) => value is null ? [] : new() { [name] = value };
+
+    [Theory]
+    [InlineData("160", true)]
+    [InlineData("159", false)]
+    [InlineData("161", true)]
+    [InlineData(null, true)] // read at its worst
+    [InlineData("high", false)] // no number that reaches it; the check asks for one
+    public void A_number_must_be_reached(string? systolic, bool holds)
+    {
+        var when = new Condition
+        {
+            Fact = "hypertension",
+            DetailFrom = new Dictionary<string, double> { ["systolic"] = 160 },
+        };
+        Assert.Equal(holds, Holds(when, null, new FactEntry("hypertension", Detail: Said("systolic", systolic))));
+        Assert.False(Holds(when with { SaidOnly = true }, null, new FactEntry("hypertension")));
+    }
+
+    [Theory]
+    [InlineData(Side.Left, true)]
+    [InlineData(Side.Right, false)]
+    [InlineData(Side.Both, true)]
+    [InlineData(null, true)] // not said: it may be that one
+    public void A_side_is_met_by_itself_by_both_and_by_none_said(Side? side, bool holds) =>
+        Assert.Equal(holds, Holds(new() { Fact = "knee-trouble", Side = Side.Left }, null, new FactEntry("knee-trouble", Side: side)));
+
+    /// <summary>Weeks by Naegele's count: the due date is the end of the fortieth.</summary>
+    [Theory]
+    [InlineData("2026-07-20", 20, true)] // 140 days to go: 20 weeks today
+    [InlineData("2026-07-21", 20, false)]
+    [InlineData("2026-07-19", 20, true)]
+    public void Whole_weeks_of_a_pregnancy_are_reached_or_not(string due, int weeks, bool reached)
+    {
+        var pregnant = new FactEntry("pregnancy", Detail: Said("dueDate", due));
+        Assert.Equal(reached, Holds(new() { Fact = "pregnancy", PregnancyWeeksFrom = weeks }, null, pregnant));
+        Assert.Equal(!reached, Holds(new() { Fact = "pregnancy", PregnancyWeeksBelow = weeks }, null, pregnant));
+        Assert.True(Holds(new() { Fact = "pregnancy", PregnancyWeeksBelow = weeks }, null, new FactEntry("pregnancy")));
+    }
+
+    [Fact]
+    public void An_age_group_begins_and_ends_where_the_school_says()
+    {
+        var (house, day) = (Known.Base.HouseSchool, Known.Day);
+        bool Is(AgeCondition age, LocalDate birth) => Holds(new() { Age = age }, birth);
+        Assert.True(Is(AgeCondition.Child, day.PlusYears(-house.ChildBelowAge).PlusDays(1)));
+        Assert.False(Is(AgeCondition.Child, day.PlusYears(-house.ChildBelowAge)));
+        Assert.True(Is(AgeCondition.OlderAdult, day.PlusYears(-house.OlderAdultFromAge)));
+        Assert.False(Is(AgeCondition.OlderAdult, day.PlusYears(-house.OlderAdultFromAge).PlusDays(1)));
+    }
+
+    [Fact]
+    public void A_schools_choice_lets_a_condition_hold_without_a_word_of_its_own()
+    {
+        foreach (var question in Known.Base.Disagreements.All)
+        {
+            var chosen = question.Options.Where(o => Holds(new() { School = new(question.Id, o.Id) }, null)).ToList();
+            Assert.True(chosen.Count == 1, $"{question.Id}: {chosen.Count} options hold at once");
+        }
+    }
+
+    [Fact]
+    public void A_condition_is_said_in_words()
+    {
+        string Spoken(Condition when) => Conditions.Spoken(when, Known.Base);
+        var pregnancy = Known.Base.Facts["pregnancy"].Name;
+        Assert.Equal($"{pregnancy}, from 20 weeks", Spoken(new() { Fact = "pregnancy", PregnancyWeeksFrom = 20 }));
+        Assert.Equal($"{pregnancy}, before 14 weeks", Spoken(new() { Fact = "pregnancy", PregnancyWeeksBelow = 14 }));
+        Assert.Equal("diabetes and not fever", Spoken(new() { All = [Diabetes, new() { Not = Fever }] }));
+        Assert.Equal("2 of: fever, diabetes, from 75 years", Spoken(new() { AtLeast = new(2, [Fever, Diabetes, new() { AgeFrom = 75 }]) }));
+        Assert.Equal(
+            "children or older adults",
+            Spoken(new() { Any = [new() { Age = AgeCondition.Child }, new() { Age = AgeCondition.OlderAdult }] })
+        );
+        Assert.EndsWith(
+            ", systolic 160 or more",
+            Spoken(
+                new()
+                {
+                    Fact = "hypertension",
+                    DetailFrom = new Dictionary<string, double> { ["systolic"] = 160 },
+                }
+            )
+        );
+        Assert.EndsWith(", in treatment", Spoken(new() { Fact = "cancer", Detail = Said("stage", "in-treatment") }));
+        Assert.EndsWith(", known or in the past", Spoken(new() { Fact = "clot", Status = [FactStatus.Known, FactStatus.Past] }));
+        Assert.Equal("everyone", Spoken(new() { Always = true }));
+    }
+
+    [Theory]
+    [InlineData("2026-07-20", ", 20 weeks")]
+    [InlineData(null, "")]
+    public void A_pregnancy_is_said_with_its_weeks_and_nothing_else_is(string? due, string weeks)
+    {
+        Assert.EndsWith(
+            Known.Base.Facts["pregnancy"].Name + weeks,
+            Conditions.Saying(new("pregnancy", Detail: Said("dueDate", due)), Known.Day, Known.Base)
+        );
+        Assert.DoesNotContain("week", Conditions.Saying(new("diabetes", Detail: Said("dueDate", due)), Known.Day, Known.Base));
+    }
 }

@@ -32,8 +32,7 @@ public sealed record ReviewContext(Plan Plan, Expansion Expansion, School School
 
     internal double Work(int i) => Expansion.Steps[i].WorkSeconds;
 
-    internal bool Overlap(PlanStep a, PlanStep b) =>
-        a.Side.Touches(b.Side is Side.Mid ? null : b.Side) && In(a, b.Regions);
+    internal bool Overlap(PlanStep a, PlanStep b) => a.Side.Touches(b.Side is Side.Mid ? null : b.Side) && In(a, b.Regions);
 
     internal bool In(PlanStep step, IReadOnlyList<string> regions) => regions.Any(r => step.Regions.Any(w => Knowledge.Overlap(r, w)));
 
