@@ -59,6 +59,7 @@ export type Outcome = S['Outcome'];
 export type OrderFinding = S['OrderFinding'];
 export type ReviewResult = S['ReviewResult'];
 export type LibraryCard = S['LibraryCard'];
+export type FlowGuide = S['FlowGuide'];
 export type LibraryView = S['LibraryView'];
 export type PlanSource = S['PlanSource'];
 export type ProposalView = S['ProposalView'];

@@ -1,5 +1,13 @@
 /** Words for the thread, Give and Reflect. */
 export const giving = {
+  guide: {
+    hands: 'Hands',
+    feel: 'Feel',
+    decide: 'Decide',
+    find: 'Look for',
+    say: 'Say',
+    self: 'Yourself',
+  },
   sheet: {
     effects: 'What it does to the body',
     points: 'Points',

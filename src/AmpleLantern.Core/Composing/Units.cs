@@ -55,7 +55,7 @@ internal static class Units
 
         return FlowPlans
             .FromFlow(flow, knowledge, school)
-            .Steps.Where(s => s.Role is StepRole.Work)
+            .Steps.Where(s => s.Role is StepRole.Work && s.Pattern.Kind is not PatternKind.Handling)
             .GroupBy(s => s.Pair ?? s.Id)
             .SelectMany(g => InPositions(new Unit($"{flow.Id}/{g.Key}", flow.Name, flow.Tradition, [.. g]), knowledge));
     }

@@ -106,8 +106,12 @@ public static class EffectPlaces
         || effect.Kind switch
         {
             EffectKind.MovesJoint or EffectKind.PullsJoint or EffectKind.HoldsJoint => knowledge.BodyJoints[effect.On].Limb == thing,
-            EffectKind.PressesVessel or EffectKind.ShutsVessel or EffectKind.PutsOnSkin or EffectKind.HoldsPoint or EffectKind.Lies
-                or EffectKind.FollowsLine => false,
+            EffectKind.PressesVessel
+            or EffectKind.ShutsVessel
+            or EffectKind.PutsOnSkin
+            or EffectKind.HoldsPoint
+            or EffectKind.Lies
+            or EffectKind.FollowsLine => false,
             _ => knowledge.Meets(thing, effect.On),
         };
 

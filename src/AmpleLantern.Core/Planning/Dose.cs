@@ -37,6 +37,11 @@ public sealed record Dose(IReadOnlyList<DoseRow> Regions, IReadOnlyList<DoseBala
         {
             var seconds = 0.0;
             var level = 0.0;
+            if (step.Presses.All(p => p.Level == 0))
+            {
+                continue;
+            }
+
             foreach (var press in step.Presses)
             {
                 seconds += press.Seconds;

@@ -79,7 +79,9 @@ public sealed record ExpandedStep
 }
 
 /// <summary>A region a step works.</summary>
-/// <param name="Of">The part of the step's time spent there, 0 to 1: the regions of a path share it, those worked at once each have all.</param>
+/// <param name="Of">
+/// The part of the step's time spent there, 0 to 1: the regions of a path share it, those worked at once each have all.
+/// </param>
 public sealed record RegionTime(string Region, double Of);
 
 /// <summary>Seconds of work on one thing.</summary>

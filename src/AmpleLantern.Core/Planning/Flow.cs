@@ -19,11 +19,30 @@ public sealed record Flow(
     IReadOnlyList<FlowBlock> Blocks,
     [RefersTo<Prop>] IReadOnlyList<string> Props,
     IReadOnlyList<FlowVariant>? Variants = null,
-    IReadOnlyList<FlowInterleave>? Interleave = null
+    IReadOnlyList<FlowInterleave>? Interleave = null,
+    FlowGuide? Guide = null
 ) : IKnown, IChecked
 {
     public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) => FlowChecks.Of(this, knowledge);
 }
+
+/// <summary>What belongs to a flow round its steps, each a sentence or two.</summary>
+/// <param name="Purpose">What it is for.</param>
+/// <param name="Before">Asked, looked at and measured before.</param>
+/// <param name="During">Looked at on the way.</param>
+/// <param name="After">Looked at again at the end.</param>
+/// <param name="Say">What the client is told.</param>
+/// <param name="Aftercare">What they are told for the rest of the day.</param>
+/// <param name="Home">What they practise until the next time.</param>
+public sealed record FlowGuide(
+    string Purpose,
+    IReadOnlyList<string> Before,
+    IReadOnlyList<string> During,
+    IReadOnlyList<string> After,
+    IReadOnlyList<string> Say,
+    IReadOnlyList<string> Aftercare,
+    IReadOnlyList<string> Home
+);
 
 /// <summary>A way in which a flow can be given.</summary>
 /// <param name="Id">A question of <c>disagreements</c>, answered by the school unless chosen; or one of the flow's own.</param>
@@ -117,6 +136,12 @@ public sealed record StepTemplate
     public IReadOnlyList<string>? Props { get; init; }
 
     public string? Note { get; init; }
+
+    /// <summary>How it is done, beyond what can be counted.</summary>
+    public StepGuide? Guide { get; init; }
+
+    /// <summary>An addition of ours to the form as it is taught.</summary>
+    public bool Ours { get; init; }
 
     /// <summary>Codes of the points worked, in order.</summary>
     [RefersTo<Point>]

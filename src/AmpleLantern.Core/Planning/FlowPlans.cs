@@ -91,6 +91,7 @@ public static class FlowPlans
             Where = t.Where,
             Pair = pair,
             Note = t.Note,
+            Guide = t.Guide,
             Points = t.Points,
             Line = t.Line,
             Products = t.Products,
@@ -102,6 +103,8 @@ public static class FlowPlans
         s with
         {
             Side = s.Side.Mirror(),
+            Where = StepGuide.Swapped(s.Where),
+            Guide = s.Guide?.Mirror(),
             Position = Other(s.Position, knowledge),
             AlsoIn = s.AlsoIn.Any(p => Other(p, knowledge) != p) ? [.. s.AlsoIn.Select(p => Other(p, knowledge))] : s.AlsoIn,
         };

@@ -104,6 +104,9 @@ public sealed record PlanStep
 
     public string? Note { get; init; }
 
+    /// <summary>How it is done, beyond what can be counted.</summary>
+    public StepGuide? Guide { get; init; }
+
     /// <summary>Name of the step it replaced, when a swap put it here, as it is shown.</summary>
     public string? InsteadOf { get; init; }
 

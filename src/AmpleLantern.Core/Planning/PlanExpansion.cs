@@ -93,7 +93,7 @@ public static class PlanExpansion
                 places is not null && station <= places.Count ? places[station - 1] : null,
                 from,
                 Timing.ToTenths(until - from),
-                step.Level,
+                LevelAt(step, i, presses.Length),
                 t.Sink,
                 Timing.ToTenths(t.Hold),
                 t.Release,
@@ -127,6 +127,16 @@ public static class PlanExpansion
         };
     }
 
+    /// <summary>The level of a press: of a ramp it rises to the step's own; handling presses nothing.</summary>
+    private static int LevelAt(PlanStep step, int press, int of) =>
+        step.Pattern switch
+        {
+            { Kind: PatternKind.Handling } => 0,
+            { Kind: PatternKind.Ramp, LevelFrom: { } from } when of > 1 => from
+                + (int)Math.Round((double)(step.Level - from) * press / (of - 1)),
+            _ => step.Level,
+        };
+
     private static PressTiming[] Timings(
         PlanStep step,
         int repeats,
@@ -137,6 +147,8 @@ public static class PlanExpansion
     )
     {
         var times = (knowledge.Techniques[step.Technique].Times ?? knowledge.Pace.Press).AtPace(step.PacePercent ?? 100);
+        // A walk that says how long each press stays; what is held for its time says so itself.
+        times = step.Pattern is { NeedsTime: false, Hold: { } stay } ? times with { Hold = stay.Usual } : times;
         stations = PatternExpansion.Stations(step.Pattern, PathMetres(step, tempo, knowledge), tempo.PalmBreadthMetres);
         placements = PatternExpansion.Expand(step.Pattern, stations, repeats);
         var timings = new PressTiming[placements.Count];

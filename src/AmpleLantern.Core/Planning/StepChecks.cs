@@ -76,6 +76,9 @@ internal static class StepChecks
             { Kind: PatternKind.ContractRelax, Hold: null } => "Needs the seconds of the push as its hold.",
             { Kind: PatternKind.Column } when !Spine.Vertebrae.Contains(p.From ?? "") || !Spine.Vertebrae.Contains(p.To ?? "") =>
                 "Needs the vertebrae it goes from and to.",
+            { Kind: PatternKind.Ramp, LevelFrom: null } => "Needs the level it begins at as levelFrom.",
+            { Kind: PatternKind.Ramp, Breaths: null or < 2 } => "Needs the breaths it rises in, two or more.",
+            { Kind: PatternKind.SpeedUp, Beat: null } => "Needs the beats it goes from and to.",
             { NeedsTime: true, Hold: null, Breaths: null } => "Needs a hold in seconds, or breaths.",
             { Places: { } places, Stations: { } n } when places.Count != n => $"Has {places.Count} places for {n} stations.",
             _ => null,

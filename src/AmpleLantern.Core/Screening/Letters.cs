@@ -120,7 +120,13 @@ public static class Letters
                     : new(
                         "What we ask",
                         "Please look at this and let us know whether and when bodywork may go on, and what to leave out.",
-                        [.. grounds.Where(f => f.Imaging).Select(f => f.Because).Distinct().Select(b => $"A picture of it, if you agree: {b}")]
+                        [
+                            .. grounds
+                                .Where(f => f.Imaging)
+                                .Select(f => f.Because)
+                                .Distinct()
+                                .Select(b => $"A picture of it, if you agree: {b}"),
+                        ]
                     ),
                 .. kind is LetterKind.Clearance
                     ?

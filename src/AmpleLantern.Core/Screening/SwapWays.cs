@@ -175,7 +175,9 @@ public static class SwapWays
         var madeFor = knowledge.Once(k => new MadeFor(k));
         // A long list of others helps nobody to choose.
         foreach (
-            var other in instead.Others.Where(t => CanBeGiven(t, step) && step.Regions.All(r => madeFor.Holds(t.Id, r, knowledge))).Take(MostOthers)
+            var other in instead
+                .Others.Where(t => CanBeGiven(t, step) && step.Regions.All(r => madeFor.Holds(t.Id, r, knowledge)))
+                .Take(MostOthers)
         )
         {
             yield return ("technique", $"technique:{other.Id}", $"{other.Name.ToLowerInvariant()} in its place");

@@ -40,12 +40,14 @@ public static class PatternExpansion
         {
             PatternKind.ThirdsWalk => Patterns.OutAndBack(stations),
             PatternKind.PalmWalk => spec.Returning ? Patterns.OutAndBack(stations) : Patterns.OneWay(stations),
-            PatternKind.Circle => Patterns.Circle(stations, spec.Count ?? 1),
+            PatternKind.Circle => Patterns.Circle(stations, spec.Count ?? 1, spec.BothWays),
             PatternKind.Percussion => Patterns.PercussionPass(stations),
             PatternKind.PointSet => Patterns.PointSet(stations, spec.Hold?.Usual, spec.Breaths),
             PatternKind.Sections => Patterns.Sections(stations, spec.Count ?? 1),
             PatternKind.Column => Patterns.OneWay(stations),
             PatternKind.ContractRelax => Patterns.ContractRelax(spec.Count ?? 1, spec.Hold?.Usual, spec.Breaths),
+            PatternKind.Ramp => Patterns.Ramp(spec.Breaths),
+            PatternKind.SpeedUp => Patterns.SpeedUp(spec.Hold?.Usual, spec.Beat),
             PatternKind.Traction or PatternKind.Glide or PatternKind.Pump => Patterns.Traction(
                 spec.Count ?? 1,
                 spec.Hold?.Usual,

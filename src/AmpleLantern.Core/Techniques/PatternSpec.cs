@@ -7,7 +7,9 @@ namespace AmpleLantern.Core.Techniques;
 /// <param name="Stations">Number of stations n (thirds walk 3, circle n).</param>
 /// <param name="Places">Names of the stations in order, when they have names (heel, arch, ball).</param>
 /// <param name="Returning">Whether a walk comes back the way it went.</param>
-/// <param name="Hold">Seconds of a hold, shortest, usual, longest; also of rocking and stillness.</param>
+/// <param name="Hold">
+/// Seconds of a hold, shortest, usual, longest; also of rocking and stillness; in a walk, of each press at depth.
+/// </param>
 /// <param name="Breaths">Breaths a stretch or hold lasts, instead of seconds.</param>
 /// <param name="Count">How many times within one repeat (tractions, circles, strokes, passes).</param>
 /// <param name="From">First vertebra of a column, e.g. <c>C7</c>.</param>
@@ -26,6 +28,15 @@ public sealed record PatternSpec(
     string? To = null
 )
 {
+    /// <summary>A circle goes as many turns the other way round after it.</summary>
+    public bool BothWays { get; init; }
+
+    /// <summary>The level a ramp begins at; it ends at the step's own.</summary>
+    public int? LevelFrom { get; init; }
+
+    /// <summary>Seconds of a beat of what speeds up: the last, the usual, the first.</summary>
+    public HoldSeconds? Beat { get; init; }
+
     /// <summary>Whether one placement lasts for a stated time rather than being a press among presses.</summary>
     public bool IsContinuous =>
         Kind
@@ -37,7 +48,10 @@ public sealed record PatternSpec(
                 or PatternKind.Traction
                 or PatternKind.Glide
                 or PatternKind.Pump
-                or PatternKind.ContractRelax;
+                or PatternKind.ContractRelax
+                or PatternKind.Ramp
+                or PatternKind.SpeedUp
+                or PatternKind.Handling;
 
     /// <summary>Whether the pattern says how long each placement stays.</summary>
     public bool NeedsTime => IsContinuous || Kind is PatternKind.PointSet;

@@ -15,6 +15,9 @@ public static class Patterns
     /// <summary>Most stations a walk may have; more is a slip of the pen, not a plan.</summary>
     public const int MostStations = 60;
 
+    /// <summary>Most beats of what speeds up.</summary>
+    private const int MostBeats = 400;
+
     /// <summary>Presses n stations out and back: 1, 2 ... n ... 2, 1. The turning station is pressed once.</summary>
     /// <param name="stations">Number of stations n, 2 or more; three is the usual division into thirds.</param>
     /// <returns>2n-1 placements.</returns>
@@ -71,11 +74,32 @@ public static class Patterns
     }
 
     /// <summary>n stations round a centre, <paramref name="turns"/> times.</summary>
-    public static IReadOnlyList<Placement> Circle(int stations, int turns)
+    /// <param name="bothWays">Then as many turns the other way round.</param>
+    public static IReadOnlyList<Placement> Circle(int stations, int turns, bool bothWays = false)
     {
         CheckStations(stations, least: 3);
         Check(turns >= 1, $"A circle needs 1 turn or more, not {turns}.");
-        return [.. Enumerable.Range(0, stations * turns).Select(i => new Placement(i % stations + 1))];
+        List<Placement> round = [.. Enumerable.Range(0, stations * turns).Select(i => new Placement(i % stations + 1))];
+        return bothWays ? [.. round, .. round.AsEnumerable().Reverse()] : round;
+    }
+
+    /// <summary>Weight given bit by bit, one breath after the other in one place.</summary>
+    /// <exception cref="KnowledgeException">Fewer than two breaths: nothing rises.</exception>
+    public static IReadOnlyList<Placement> Ramp(int? breaths)
+    {
+        Check(breaths is >= 2, "A ramp needs two breaths or more to rise in.");
+        return [.. Enumerable.Repeat(new Placement(1, null, 1), breaths!.Value)];
+    }
+
+    /// <summary>Beats that grow faster evenly, from the longest to the shortest, so many as fill the time.</summary>
+    /// <param name="seconds">The whole.</param>
+    /// <param name="beat">The shortest beat, the usual, the longest.</param>
+    public static IReadOnlyList<Placement> SpeedUp(double? seconds, HoldSeconds? beat)
+    {
+        Check(seconds is > 0 && beat is { IsOrdered: true, Min: > 0 }, "What speeds up needs its seconds, and beats from long to short.");
+        var mean = (beat!.Min + beat.Max) / 2;
+        var beats = Math.Clamp((int)Math.Round(seconds!.Value / mean), 2, MostBeats);
+        return [.. Enumerable.Range(0, beats).Select(i => new Placement(1, beat.Max + ((beat.Min - beat.Max) * i / (beats - 1))))];
     }
 
     /// <summary>One compression that stays.</summary>

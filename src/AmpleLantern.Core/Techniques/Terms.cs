@@ -29,6 +29,9 @@ public enum PatternKind
     ContractRelax,
     Pump,
     Column,
+    Ramp,
+    SpeedUp,
+    Handling,
 }
 
 public static class PatternKinds

@@ -61,7 +61,10 @@ public sealed class LibraryCards(PracticeKnowledge k, PracticeClock clock, Staff
         );
 
     public LibraryCard Of(Flow f, Plan plan) =>
-        Card(f.Id, false, f.Name, f.Tradition, f.Summary, f.Source.ToString(), f.Surfaces, plan, []);
+        Card(f.Id, false, f.Name, f.Tradition, f.Summary, f.Source.ToString(), f.Surfaces, plan, []) with
+        {
+            Guide = f.Guide,
+        };
 
     private LibraryCard Card(
         string id,

@@ -37,6 +37,9 @@ public sealed record LibraryCard
 
     public required IReadOnlyList<string> Props { get; init; }
 
+    /// <summary>What belongs to it round its steps, where that is known.</summary>
+    public FlowGuide? Guide { get; init; }
+
     /// <summary>
     /// What it takes with its usual repeats; from the fewest to the most in <see cref="Shortest"/> and <see cref="Longest"/>.
     /// </summary>

@@ -36,6 +36,7 @@ public partial class NumbersTests
         ["Atlas/ReflexPlaces.cs"] = "where the drawn foot's skin lies",
         ["Atlas/Patches.cs"] = "how finely skin is sampled",
         ["Atlas/ViewChoice.cs"] = "how finely skin is sampled, and what counts as seen",
+        ["Atlas/LineRegions.cs"] = "how finely skin is sampled",
         ["Atlas/ChartLayers.cs"] = "how finely a ring is drawn",
         ["Atlas/Search.cs"] = "how hits are ranked and how many are shown",
         ["Pressure/Weights/Links.cs"] = "how the practitioner's free limbs are drawn",

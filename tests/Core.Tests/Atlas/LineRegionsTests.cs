@@ -11,7 +11,7 @@ public class LineRegionsTests
     [InlineData("bl", "erectors sacrum thigh-back popliteal-hollow calf foot-outer-edge", "abdomen shin-outer armpit palm")]
     [InlineData("gb", "temples ribs-side it-band shin-outer foot-top", "palm spine-bones thigh-inner sole")]
     [InlineData("st", "face chest abdomen thigh-front shin-outer foot-top", "calf thigh-back spine-bones palm")]
-    [InlineData("sp", "foot-inner-edge tibial-edge-inner thigh-inner chest", "thigh-back it-band upper-back palm")]
+    [InlineData("sp", "foot-inner-edge tibial-edge-inner whole-leg", "thigh-back it-band upper-back palm")]
     [InlineData("ki", "sole calf abdomen chest", "it-band thigh-front palm scalp")]
     [InlineData("lu", "biceps forearm-inner", "hand-back thigh-front lower-back sole")]
     [InlineData("te", "forearm-outer triceps hand-back side-of-neck", "palm forearm-inner abdomen calf")]

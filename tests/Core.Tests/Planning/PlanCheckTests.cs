@@ -46,11 +46,108 @@ public class PlanCheckTests
         Assert.EndsWith(".", refusal.Message, StringComparison.Ordinal);
     }
 
+    private static readonly PlanLimits Limits = Known.Base.PlanLimits;
+
+    private static PlanStep Held(PlanStep s, double min, double usual, double max) =>
+        s with
+        {
+            Pattern = s.Pattern with { Hold = new(min, usual, max) },
+        };
+
+    /// <summary>What a plan may just be, and what is one too much: every limit from both sides.</summary>
+    public static TheoryData<string, Func<PlanStep, PlanStep>, Func<PlanStep, PlanStep>> Edges =>
+        new()
+        {
+            {
+                "name-missing",
+                s => s with { Name = " " + new string('x', Limits.LongestName) + " " },
+                s => s with { Name = new string('x', Limits.LongestName + 1) }
+            },
+            { "name-missing", s => s with { Name = "x" }, s => s with { Name = "  " } },
+            { "level-out-of-range", s => s with { Level = (int)Limits.Level.Most }, s => s with { Level = (int)Limits.Level.Most + 1 } },
+            { "level-out-of-range", s => s with { Level = (int)Limits.Level.Least }, s => s with { Level = (int)Limits.Level.Least - 1 } },
+            {
+                "repeats-out-of-range",
+                s => s with { Repeats = Limits.MostRepeats, Range = new(1, 1, Limits.MostRepeats) },
+                s => s with { Repeats = Limits.MostRepeats + 1 }
+            },
+            { "repeats-out-of-range", s => s with { Repeats = 1 }, s => s with { Repeats = 0 } },
+            { "range-out-of-order", s => s with { Range = new(1, 1, 1) }, s => s with { Range = new(1, 0, 1) } },
+            {
+                "range-out-of-order",
+                s => s with { Range = new(1, 1, Limits.MostRepeats) },
+                s => s with { Range = new(1, 1, Limits.MostRepeats + 1) }
+            },
+            {
+                "seconds-out-of-range",
+                s => s with { SetupSeconds = Limits.MostSetupSeconds, NoTouchSeconds = Limits.MostSetupSeconds },
+                s => s with { SetupSeconds = Limits.MostSetupSeconds + 1 }
+            },
+            { "seconds-out-of-range", s => s with { SetupSeconds = 0 }, s => s with { SetupSeconds = -1 } },
+            { "seconds-out-of-range", s => s with { NoTouchSeconds = 0 }, s => s with { NoTouchSeconds = Limits.MostSetupSeconds + 1 } },
+            {
+                "hold-out-of-range",
+                s => Held(s, Limits.HoldSeconds.Least, 5, Limits.HoldSeconds.Most),
+                s => Held(s, Limits.HoldSeconds.Least - 0.5, 5, 6)
+            },
+            { "hold-out-of-range", s => Held(s, 5, 5, 5), s => Held(s, 5, 6, Limits.HoldSeconds.Most + 1) },
+            { "hold-out-of-range", s => Held(s, 5, 6, 6), s => Held(s, 5, 7, 6) },
+            {
+                "hold-missing",
+                s => s with { Pattern = new(PatternKind.Hold, Breaths: 1) },
+                s => s with { Pattern = new(PatternKind.Hold, Breaths: 0) }
+            },
+            {
+                "stations-out-of-range",
+                s => s with { Pattern = new(PatternKind.PalmWalk, Patterns.MostStations) },
+                s => s with { Pattern = new(PatternKind.PalmWalk, Patterns.MostStations + 1) }
+            },
+            { "percent-out-of-range", s => s with { RangePercent = 10, PacePercent = 100 }, s => s with { RangePercent = 9 } },
+            { "percent-out-of-range", s => s with { RangePercent = 100, PacePercent = 10 }, s => s with { PacePercent = 101 } },
+            {
+                "count-out-of-range",
+                s => s with { Pattern = new(PatternKind.Traction, Breaths: 1, Count: Limits.MostCount) },
+                s => s with { Pattern = new(PatternKind.Traction, Breaths: 1, Count: Limits.MostCount + 1) }
+            },
+            {
+                "count-out-of-range",
+                s => s with { Pattern = new(PatternKind.Traction, Breaths: 1, Count: 1) },
+                s => s with { Pattern = new(PatternKind.Traction, Breaths: 1, Count: 0) }
+            },
+            {
+                "breaths-out-of-range",
+                s => s with { Pattern = new(PatternKind.Hold, Breaths: Limits.MostBreaths) },
+                s => s with { Pattern = new(PatternKind.Hold, Breaths: Limits.MostBreaths + 1) }
+            },
+            {
+                "pattern-not-possible",
+                s => s with { Pattern = new(PatternKind.Circle, 3) },
+                s => s with { Pattern = new(PatternKind.Circle, 2) }
+            },
+            { "unknown-word", s => s with { Points = ["ST36"] }, s => s with { Points = ["ST99"] } },
+            { "unknown-word", s => s with { Through = ["calf"] }, s => s with { Through = ["tail"] } },
+            { "unknown-word", s => s with { AlsoAt = ["calf"] }, s => s with { AlsoAt = ["calf", "tail"] } },
+            { "unknown-word", s => s with { Products = [Known.Base.Products.All[0].Id] }, s => s with { Products = ["mud"] } },
+        };
+
+    [Theory]
+    [MemberData(nameof(Edges))]
+    public void A_limit_is_kept_to_and_one_beyond_is_refused(string code, Func<PlanStep, PlanStep> just, Func<PlanStep, PlanStep> beyond)
+    {
+        Plan With(Func<PlanStep, PlanStep> change) => Groin with { Steps = [.. Groin.Steps.Select((s, i) => i == 1 ? change(s) : s)] };
+        PlanCheck.Check(With(just), Known.Base);
+        Assert.Equal(code, Assert.Throws<RefusalException>(() => PlanCheck.Check(With(beyond), Known.Base)).Code);
+        // The same limits hold for what is read from a record: there the step is set aside with a sentence.
+        Assert.Single(PlanCheck.Readable(With(beyond), Known.Base).SetAside);
+        Assert.Empty(PlanCheck.Readable(With(just), Known.Base).SetAside);
+    }
+
     [Fact]
     public void A_plan_without_steps_or_with_far_too_many_is_refused()
     {
         Assert.Equal("plan-size", Assert.Throws<RefusalException>(() => PlanCheck.Check(Groin with { Steps = [] }, Known.Base)).Code);
-        var many = Enumerable.Range(0, Known.Base.PlanLimits.MostSteps + 1).Select(i => Groin.Steps[0] with { Id = $"s{i}" });
+        var many = Enumerable.Range(0, Known.Base.PlanLimits.MostSteps + 1).Select(i => Groin.Steps[0] with { Id = $"s{i}" }).ToList();
+        PlanCheck.Check(Groin with { Steps = [.. many.Skip(1)] }, Known.Base);
         Assert.Equal(
             "plan-size",
             Assert.Throws<RefusalException>(() => PlanCheck.Check(Groin with { Steps = [.. many] }, Known.Base)).Code

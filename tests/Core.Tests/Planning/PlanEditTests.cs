@@ -54,4 +54,49 @@ public class PlanEditTests
         Assert.Equal(code, refusal.Code);
         Assert.EndsWith(".", refusal.Message, StringComparison.Ordinal);
     }
+
+    [Theory]
+    [InlineData(1, 3, null)]
+    [InlineData(1, 1, null)]
+    [InlineData(0, 3, "range-out-of-order")]
+    [InlineData(3, 2, "range-out-of-order")]
+    [InlineData(2, 3, "range-excludes-repeats")]
+    public void A_range_holds_its_repeats_and_begins_at_one(int least, int most, string? code)
+    {
+        var plan = legs.With(s => s.Id == "thumbs.left" ? s with { Repeats = 1 } : s);
+        var edit = new PlanEdit(PlanEditKind.Range, "thumbs.left", least, BothSides: false, Upper: most);
+        if (code is null)
+        {
+            var range = PlanEdits.Apply(plan, edit, Known.Base).Step("thumbs.left").Range;
+            Assert.Equal((least, most), (range.Min, range.Max));
+        }
+        else
+        {
+            Assert.Equal(code, Assert.Throws<RefusalException>(() => PlanEdits.Apply(plan, edit, Known.Base)).Code);
+        }
+    }
+
+    /// <summary>The school's hold may be its shortest and its longest, and not a second less or more.</summary>
+    [Fact]
+    public void A_hold_of_the_school_stays_within_it()
+    {
+        var hold = legs.Step("groin-hold").Pattern.Hold!;
+        Assert.Equal(hold.Min, Edit(PlanEditKind.Hold, "groin-hold", hold.Min).Step("groin-hold").Pattern.Hold!.Usual);
+        Assert.Equal(hold.Max, Edit(PlanEditKind.Hold, "groin-hold", hold.Max).Step("groin-hold").Pattern.Hold!.Usual);
+        Assert.Throws<RefusalException>(() => Edit(PlanEditKind.Hold, "groin-hold", hold.Min - 1));
+        Assert.Throws<RefusalException>(() => Edit(PlanEditKind.Hold, "groin-hold", hold.Max + 1));
+    }
+
+    [Fact]
+    public void Several_steps_chosen_go_up_or_down_together_each_from_its_own()
+    {
+        string[] chosen = ["foot-press.left", "thumbs.left"];
+        var deeper = PlanEdits.Apply(
+            legs,
+            new(PlanEditKind.Level, "foot-press.left", legs.Step("foot-press.left").Level - 1, Steps: chosen),
+            Known.Base
+        );
+        Assert.All(chosen, id => Assert.Equal(legs.Step(id).Level - 1, deeper.Step(id).Level));
+        Assert.Equal(legs.Step("calf-squeeze.left").Level, deeper.Step("calf-squeeze.left").Level);
+    }
 }

@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Measuring;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Tests.Support;
@@ -92,5 +93,68 @@ public class FactCheckTests
     {
         Assert.Equal(17, new ScreenSubject(new(2026, 3, 1), new LocalDate(2008, 3, 2), []).Age);
         Assert.Equal(18, new ScreenSubject(new(2026, 3, 2), new LocalDate(2008, 3, 2), []).Age);
+    }
+
+    /// <summary>Every bound from both sides: today is no day to come, a reading may be the least and the most there is.</summary>
+    [Fact]
+    public void What_may_just_be_is_taken()
+    {
+        FactCheck.Check(new("diabetes", Since: Known.Day), Known.Day, Known.Base, "");
+        FactCheck.Check(new("diabetes", Since: new(2020, 5, 5), Until: new(2020, 5, 5)), Known.Day, Known.Base, "");
+        FactCheck.CheckBirth(Known.Day, Known.Day, Known.Base);
+        var oldest = Known.Day.PlusYears(-Known.Base.Believable.OldestAge);
+        FactCheck.CheckBirth(oldest, Known.Day, Known.Base);
+        Assert.Throws<RefusalException>(() => FactCheck.CheckBirth(oldest.PlusDays(-1), Known.Day, Known.Base));
+    }
+
+    [Fact]
+    public void Every_number_of_every_fact_may_be_its_least_and_its_most_and_nothing_beyond()
+    {
+        var seen = 0;
+        foreach (var fact in Known.Base.Facts.All)
+        {
+            foreach (var detail in fact.Details.Where(d => d.Kind == "number"))
+            {
+                void Say(double value) =>
+                    FactCheck.Check(
+                        Saying(fact.Id, detail.Key, value.ToString(System.Globalization.CultureInfo.InvariantCulture)),
+                        Known.Day,
+                        Known.Base,
+                        ""
+                    );
+                foreach (var (at, beyond) in new[] { (detail.Least, -0.1), (detail.Most, 0.1) }.Where(x => x.Item1 is not 0))
+                {
+                    if (at is { } limit)
+                    {
+                        seen++;
+                        Say(limit);
+                        Assert.Equal("number-out-of-range", Assert.Throws<RefusalException>(() => Say(limit + beyond)).Code);
+                    }
+                }
+            }
+        }
+
+        Assert.True(seen > 3, $"{seen} limits seen");
+        Assert.Equal(
+            "readings-swapped",
+            Assert.Throws<RefusalException>(() => FactCheck.Check(Reading("120", "120"), Known.Day, Known.Base, "")).Code
+        );
+        FactCheck.Check(Reading("121", "120"), Known.Day, Known.Base, "");
+    }
+
+    /// <summary>From the day of the last period to the longest there is; the sentence says how many weeks it would be.</summary>
+    [Fact]
+    public void A_pregnancy_lasts_from_nothing_to_its_longest_and_the_refusal_says_how_long_it_would_be()
+    {
+        string Iso(LocalDate day) => NodaTime.Text.LocalDatePattern.Iso.Format(day);
+        var longest = Known.Base.PregnancyCalendar.LongestPregnancyWeeks;
+        FactCheck.Check(Pregnant("lastPeriod", Iso(Known.Day)), Known.Day, Known.Base, "");
+        FactCheck.Check(Pregnant("lastPeriod", Iso(Known.Day.PlusWeeks(-longest))), Known.Day, Known.Base, "");
+        var over = Assert.Throws<RefusalException>(() =>
+            FactCheck.Check(Pregnant("lastPeriod", Iso(Known.Day.PlusWeeks(-longest - 1))), Known.Day, Known.Base, "")
+        );
+        Assert.Contains($"make {longest + 1} weeks", over.Message);
+        // What is past or denied has no weeks that could be wrong.
+        FactCheck.Check(Pregnant("lastPeriod", "2019-01-05") with { Status = FactStatus.Past }, Known.Day, Known.Base, "");
     }
 }

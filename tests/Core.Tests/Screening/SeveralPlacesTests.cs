@@ -103,7 +103,12 @@ public class SeveralPlacesTests
         var subject = new ScreenSubject(Known.Day, Adult, [new("shoulder-gives-way", Side: Side.Left)]);
         var plan = Known.Flow("neck-then-shoulder");
         var findings = Screener.Run(subject, plan, Known.Base.HouseSchool, Known.Usual, Known.Base).Findings;
-        var letter = Letters.Draft(LetterKind.Referral, new("Brim Ashdown", subject, "It slips out.", plan.Name, "Ampel"), findings, Known.Base);
+        var letter = Letters.Draft(
+            LetterKind.Referral,
+            new("Brim Ashdown", subject, "It slips out.", plan.Name, "Ampel"),
+            findings,
+            Known.Base
+        );
         Assert.Contains(letter.Parts.SelectMany(p => p.Lines), l => l.StartsWith("A picture of it", StringComparison.Ordinal));
     }
 }

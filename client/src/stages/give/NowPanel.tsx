@@ -4,6 +4,7 @@ import type { VisitView, Vocabulary } from '../../api/types';
 import { Level } from '../../parts/Level';
 import { CommandCap } from '../../shell/KeyCap';
 import { Lantern } from '../../shell/Lantern';
+import { plain } from '../../parts/Guide';
 import { cursorAt, momentAt, type Moment } from './moment';
 import { useTick, type GivingNow } from './useGiving';
 
@@ -48,7 +49,7 @@ export function NowPanel({ moment, visit, words, now, onFinish }: Props) {
           .join(' · ')}
       </p>
       <h1 data-testid="now-step">{resting ? t('give.noTouch') : step.name}</h1>
-      <p className="gwhere">{resting ? t('give.noTouchWhy') : planned.where}</p>
+      <p className="gwhere">{resting ? t('give.noTouchWhy') : plain(planned.where)}</p>
       <div className="gcount">
         <BreathLamp {...breathing} />
         <div>

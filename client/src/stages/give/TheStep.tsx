@@ -4,6 +4,7 @@ import { known, nameIn } from '../../api/named';
 import type { ConsentPlace, VisitView, Vocabulary } from '../../api/types';
 import { StepChart } from '../../chart/StepChart';
 import { Consents } from '../../parts/Consents';
+import { Guide, plain } from '../../parts/Guide';
 import { minSec } from '../../parts/spoken';
 import { StepLimits } from '../../parts/StepLimits';
 import { PressStrip } from '../press/PressStrip';
@@ -53,6 +54,7 @@ export const TheStep = memo(function TheStep({
         <dd>{nameIn(words.stances, step.stance)}</dd>
         <dt>{t('sheet.contact')}</dt>
         <dd>{nameIn(words.contacts, step.contact)}</dd>
+        <Guide step={planned} />
         <StepLimits step={planned} words={words} />
         {planned.props.length > 0 && (
           <>
@@ -69,6 +71,7 @@ export const TheStep = memo(function TheStep({
           </li>
         ))}
         {planned.note && <li>{planned.note}</li>}
+        {planned.guide?.caution && <li>{plain(planned.guide.caution)}</li>}
         {technique?.cautions.map((c) => (
           <li key={c}>{c}</li>
         ))}

@@ -7,10 +7,13 @@ import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
 import { known } from '../../api/named';
 import type { Vocabulary } from '../../api/types';
+import { plain } from '../../parts/Guide';
 import { sectionName } from '../../parts/blockName';
 import { minSec } from '../../parts/spoken';
 import { MiniThread } from '../../thread/MiniThread';
+import { Fold } from '../../ui/Fold';
 import { Note } from '../../ui/Note';
+import { FlowRound } from './FlowRound';
 
 /** A flow opened: the ways it can be given, fitted to minutes, every step worked out. */
 export function OpenFlow({ kind, id, words }: { kind: string; id: string; words: Vocabulary }) {
@@ -61,6 +64,11 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
           <b>{t('library.setOut')}</b> {card.props.join(', ')}
         </p>
       )}
+      {card.guide && (
+        <Fold title={t('library.round.title')}>
+          <FlowRound guide={card.guide} />
+        </Fold>
+      )}
       <div className="openfit">
         <label htmlFor="library-minutes">{t('library.fitTo')}</label>
         <Form.Select id="library-minutes" value={minutes} onChange={(e) => setMinutes(e.target.value)}>
@@ -102,7 +110,7 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
               {section && <div className="blk">{sectionName(section, t)}</div>}
               <b>{s.name}</b>
               <span className="soft small">
-                {[s.where, known(words.positions, s.position)?.name].filter(Boolean).join(' · ')}
+                {[plain(s.where), known(words.positions, s.position)?.name].filter(Boolean).join(' · ')}
               </span>
               <MiniThread step={e} words={words} />
               <time>{minSec(e.seconds)}</time>

@@ -5,6 +5,7 @@ import type { ExpandedStep, PlanStep, Vocabulary } from '../../api/types';
 import { Level } from '../../parts/Level';
 import { minSec } from '../../parts/spoken';
 import { MiniThread } from '../../thread/MiniThread';
+import { plain } from '../../parts/Guide';
 
 interface Props {
   step: PlanStep;
@@ -38,7 +39,7 @@ export function StepRow({ step, expanded, number, words, selected, also, flagged
           {step.pinned && <em className="pin">{t('plan.pinned')}</em>}
           {remarked && <span className="remark" title={t('order.head')} aria-label={t('order.head')} />}
         </b>
-        <i>{step.where}</i>
+        <i>{plain(step.where)}</i>
         {step.insteadOf && <em className="tag">{t('plan.insteadOf', { name: step.insteadOf })}</em>}
         {flagged && <em className="tag">{t('plan.flagged')}</em>}
       </span>

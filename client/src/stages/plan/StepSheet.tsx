@@ -4,6 +4,7 @@ import { useTranslation } from 'react-i18next';
 import { known, nameIn } from '../../api/named';
 import type { PlanEdit, PlanStep, VisitView, Vocabulary } from '../../api/types';
 import { StepChart } from '../../chart/StepChart';
+import { Guide, plain } from '../../parts/Guide';
 import { Level } from '../../parts/Level';
 import { SavedText } from '../../parts/SavedText';
 import { minSec, sourceLine } from '../../parts/spoken';
@@ -39,7 +40,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
     <section className="sheetstep">
       <h2>{step.name}</h2>
       <p className="soft">
-        {[step.side === 'mid' ? '' : t(`side.${step.side}`), step.where].filter(Boolean).join(' · ')}
+        {[step.side === 'mid' ? '' : t(`side.${step.side}`), plain(step.where)].filter(Boolean).join(' · ')}
       </p>
       <div className="stepchart">
         <StepChart visit={visit} step={step} words={words} box={{ width: 330, height: 300 }} onRegion={onRegion} />
@@ -76,6 +77,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
           {nameIn(words.patterns, step.pattern.kind)}
           {expanded.stations > 1 && `, ${t('sheet.stations', { count: expanded.stations })}`}
         </dd>
+        <Guide step={step} />
         <StepLimits step={step} words={words} />
         {expanded.restSeconds > 0 && (
           <>
@@ -200,7 +202,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
           )}
         </div>
       )}
-      {((technique?.cautions.length ?? 0) > 0 || findings.length > 0 || step.note) && (
+      {((technique?.cautions.length ?? 0) > 0 || findings.length > 0 || step.note || step.guide?.caution) && (
         <ul className="cautions">
           {findings.map((f) => (
             <li key={f.rule + f.title} className={f.outcome === 'note' ? '' : 'plum'}>
@@ -208,6 +210,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
             </li>
           ))}
           {step.note && <li>{step.note}</li>}
+          {step.guide?.caution && <li>{plain(step.guide.caution)}</li>}
           {technique?.cautions.map((c) => (
             <li key={c}>{c}</li>
           ))}

@@ -53,6 +53,8 @@ internal static class SequenceReviews
             bool Softens(PlanStep s) => c.Is(s, Trait.Softens) && c.Overlap(s, step) && !s.Serves(rule.PurposesOf("settling"));
             if (
                 !c.Is(step, Trait.Stretch)
+                // A hand that sinks into the muscle while it lengthens softens it on the way.
+                || c.Is(step, Trait.Softens)
                 || step.Role is not StepRole.Work
                 || c.Steps.Take(i).Any(Softens)
                 || c.Steps.Skip(i + 1).LastOrDefault(s => Softens(s) && (s.Side == step.Side || s.Side is Side.Both)) is not { } last
