@@ -144,7 +144,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
     private double Kilograms(PlanStep step, string region, Technique technique, Contact contact)
     {
         var area = giver.AreaCm2(contact);
-        var levels = Levels.Of(area, region, null, knowledge);
+        var levels = Levels.Of(area, contact.Family, region, null, knowledge);
         var wanted = ContactPressure.Newtons(levels.Middle(step.Level), area) * contact.Spots / PractitionerBody.Gravity;
         var mechanics = knowledge.Pressure.MechanicsOf(step.Stance, any => knowledge.Is(technique, any), contact.Family);
         return mechanics is { Kind: MechanicsKind.Weight, Support: var support }
@@ -168,7 +168,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
 
         var area = giver.AreaCm2(contact);
         var newtons = giver.MassKg * (Whole - (m.Support?.Most ?? 0)) / Whole * PractitionerBody.Gravity / contact.Spots;
-        return Levels.Of(area, step.Region, null, knowledge).At(ContactPressure.KPa(newtons, area));
+        return Levels.Of(area, contact.Family, step.Region, null, knowledge).At(ContactPressure.KPa(newtons, area));
     }
 
     private bool Bears(PlanStep step, Technique technique, Contact contact) =>

@@ -140,6 +140,9 @@ public sealed record StepTemplate
     /// <summary>How it is done, beyond what can be counted.</summary>
     public StepGuide? Guide { get; init; }
 
+    /// <summary>Ids it had in a plan before, its sides marked as in the guide: <c>beside-{left}</c>.</summary>
+    public IReadOnlyList<string>? Formerly { get; init; }
+
     /// <summary>An addition of ours to the form as it is taught.</summary>
     public bool Ours { get; init; }
 

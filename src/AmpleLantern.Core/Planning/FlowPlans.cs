@@ -92,6 +92,7 @@ public static class FlowPlans
             Pair = pair,
             Note = t.Note,
             Guide = t.Guide,
+            Formerly = t.Formerly,
             Points = t.Points,
             Line = t.Line,
             Products = t.Products,
@@ -105,6 +106,7 @@ public static class FlowPlans
             Side = s.Side.Mirror(),
             Where = StepGuide.Swapped(s.Where),
             Guide = s.Guide?.Mirror(),
+            Formerly = s.Formerly is { } was ? [.. was.Select(f => StepGuide.Swapped(f)!)] : null,
             Position = Other(s.Position, knowledge),
             AlsoIn = s.AlsoIn.Any(p => Other(p, knowledge) != p) ? [.. s.AlsoIn.Select(p => Other(p, knowledge))] : s.AlsoIn,
         };

@@ -23,6 +23,7 @@ public sealed record Plan(
 {
     public PlanStep Step(string id) =>
         Steps.FirstOrDefault(s => s.Id == id)
+        ?? Steps.FirstOrDefault(s => s.WasCalled().Contains(id))
         ?? throw new RefusalException("unknown-step", $"This plan has no step '{id}'. Reload the plan and try again.");
 
     /// <summary>The same plan with each step passed through <paramref name="change"/>.</summary>
@@ -106,6 +107,12 @@ public sealed record PlanStep
 
     /// <summary>How it is done, beyond what can be counted.</summary>
     public StepGuide? Guide { get; init; }
+
+    /// <summary>Ids it had before, so that what names those is still understood.</summary>
+    public IReadOnlyList<string>? Formerly { get; init; }
+
+    /// <summary>The same, without marks.</summary>
+    public IEnumerable<string> WasCalled() => (Formerly ?? []).Select(f => StepGuide.Plain(f)!);
 
     /// <summary>Name of the step it replaced, when a swap put it here, as it is shown.</summary>
     public string? InsteadOf { get; init; }

@@ -148,7 +148,11 @@ public static class PlanExpansion
     {
         var times = (knowledge.Techniques[step.Technique].Times ?? knowledge.Pace.Press).AtPace(step.PacePercent ?? 100);
         // A walk that says how long each press stays; what is held for its time says so itself.
-        times = step.Pattern is { NeedsTime: false, Hold: { } stay } ? times with { Hold = stay.Usual } : times;
+        times =
+            step.Pattern is { NeedsTime: false, Hold: { } stay } ? times with { Hold = stay.Usual }
+            // What rises or goes faster is not taken off in between; handling has nothing to take off.
+            : step.Pattern.Kind is PatternKind.Ramp or PatternKind.SpeedUp or PatternKind.Handling ? new(0, times.Hold, 0, 0)
+            : times;
         stations = PatternExpansion.Stations(step.Pattern, PathMetres(step, tempo, knowledge), tempo.PalmBreadthMetres);
         placements = PatternExpansion.Expand(step.Pattern, stations, repeats);
         var timings = new PressTiming[placements.Count];

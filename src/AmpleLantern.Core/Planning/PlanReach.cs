@@ -23,7 +23,8 @@ public sealed class PlanReach(KnowledgeBase knowledge, ReachedIn reached)
     public IReadOnlyList<OutOfReach> Of(Plan plan) =>
         [
             .. plan
-                .Steps.Select(s => (Step: s, Region: s.Regions.FirstOrDefault(r => Shut(s, r, s.Position))))
+                .Steps.Where(s => s.Pattern.Kind is not PatternKind.Handling)
+                .Select(s => (Step: s, Region: s.Regions.FirstOrDefault(r => Shut(s, r, s.Position))))
                 .Where(s => s.Region is not null)
                 .Select(s => new OutOfReach(s.Step.Id, Say(s.Step, s.Region!), Instead(s.Step))),
         ];

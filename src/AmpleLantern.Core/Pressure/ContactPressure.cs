@@ -134,7 +134,7 @@ public static class ContactPressure
     private static PressureResult Result(PressureAsked asked, Setting setting, Held held, KnowledgeBase knowledge)
     {
         var area = asked.Body.Practitioner.AreaCm2(asked.Contact);
-        var levels = Levels.Of(area, asked.Region, asked.Own, knowledge);
+        var levels = Levels.Of(area, asked.Contact.Family, asked.Region, asked.Own, knowledge);
         if (asked.Mechanics.Kind is MechanicsKind.Pull)
         {
             return new(setting, held, 0, 0, 0, area, null, null, levels, held.Pull!.Value.Length, null);

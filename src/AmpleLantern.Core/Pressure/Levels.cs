@@ -19,9 +19,10 @@ public sealed record Levels(IReadOnlyList<double> UpToKPa, IReadOnlyList<double>
     internal double DeepestOverLast { get; init; }
 
     /// <summary>The levels of a contact area on a region, moved by what this client answered before.</summary>
-    public static Levels Of(double areaCm2, string region, OwnBands? own, KnowledgeBase knowledge)
+    /// <param name="family">Of the contact: a sole that carries a body is felt otherwise than a hand as broad.</param>
+    public static Levels Of(double areaCm2, string family, string region, OwnBands? own, KnowledgeBase knowledge)
     {
-        var band = knowledge.Pressure.BandOf(areaCm2);
+        var band = knowledge.Pressure.BandOf(areaCm2, family);
         var tissue = knowledge.Pressure.TissueOf(region);
         double[] shipped = [.. band.UpToKPa.Select(k => k * tissue.Factor)];
         var learned = own?.Of(band);
@@ -63,8 +64,9 @@ public sealed record Levels(IReadOnlyList<double> UpToKPa, IReadOnlyList<double>
 
 /// <summary>One answer to a press: what was planned, what it came to, what was said.</summary>
 /// <param name="Answer"><c>too-much</c>, <c>less</c>, <c>right</c> or <c>more</c>.</param>
+/// <param name="Family">Of the contact.</param>
 /// <param name="KPa">Contact pressure as computed.</param>
-public sealed record PressureAnswer(string Region, double AreaCm2, double KPa, int Level, string Answer);
+public sealed record PressureAnswer(string Region, double AreaCm2, string Family, double KPa, int Level, string Answer);
 
 /// <summary>The bands of one kind of contact as a client's answers have moved them, on a large muscle.</summary>
 public sealed record LearnedBand(string Band, IReadOnlyList<double> UpToKPa, int Answers, string Why);
@@ -85,7 +87,7 @@ public sealed class OwnBands
         foreach (
             var group in answers
                 .Where(a => a.KPa > 0 && model.Answers.Felt.ContainsKey(a.Answer))
-                .GroupBy(a => knowledge.Pressure.BandOf(a.AreaCm2).Id)
+                .GroupBy(a => knowledge.Pressure.BandOf(a.AreaCm2, a.Family).Id)
         )
         {
             var band = knowledge.Pressure.Bands[group.Key];

@@ -223,6 +223,10 @@ public sealed record Target
     [RefersTo<TechniqueFamily>]
     public IReadOnlyList<string>? ExceptFamilies { get; init; }
 
+    /// <summary>All contacts but these: what holds for a heel may not for a broad sole.</summary>
+    [RefersTo<Contact>]
+    public IReadOnlyList<string>? ExceptContacts { get; init; }
+
     /// <summary>Regions that a step names itself; overlapping is not enough.</summary>
     [RefersTo<Region>]
     public IReadOnlyList<string>? ExactRegions { get; init; }

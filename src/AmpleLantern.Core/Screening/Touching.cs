@@ -45,6 +45,7 @@ public sealed class Touching(PracticeKnowledge knowledge)
         // The members that most often decide come first, and nothing is looked up before it is asked for.
         return (target.LevelAbove is not { } level || step.Level > level)
             && In(target.Contacts, step.Contact)
+            && (target.ExceptContacts is null || !In(target.ExceptContacts, step.Contact))
             && In(target.Techniques, step.Technique)
             && OfFamily(target, step)
             && (target.ExactRegions is null || step.Regions.Any(target.ExactRegions.Contains))

@@ -64,7 +64,9 @@ public sealed record DrillTarget(
     {
         var contact = knowledge.Contacts[drill.Contact];
         var area = practitioner.AreaCm2(contact);
-        var peak = ContactPressure.Newtons(Levels.Of(area, drill.Region, null, knowledge).Middle(drill.Level), area) * contact.Spots;
+        var peak =
+            ContactPressure.Newtons(Levels.Of(area, contact.Family, drill.Region, null, knowledge).Middle(drill.Level), area)
+            * contact.Spots;
         var breath = 60 / breathsPerMinute;
         var phases = new List<TargetPhase>();
         var clock = 0.0;

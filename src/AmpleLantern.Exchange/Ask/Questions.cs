@@ -116,13 +116,17 @@ public sealed class Answers(PracticeKnowledge knowledge)
     {
         var school = School(q.School);
         var subject = new ScreenSubject(q.Date, q.Client?.BirthDate, q.Facts ?? [], q.Clearances, q.ConsentMustBeGiven);
-        return Screener.Run(
-            subject,
-            PlanOf(q.Flow, q.Plan, school),
-            school,
-            Tempo(q.BreathsPerMinute, q.Client, q.Practitioner),
-            knowledge
-        );
+        var plan = PlanOf(q.Flow, q.Plan, school);
+        var result = Screener.Run(subject, plan, school, Tempo(q.BreathsPerMinute, q.Client, q.Practitioner), knowledge);
+        // Whoever knows a step by the id it had before its flow was rewritten finds it.
+        var former = plan.Steps.ToDictionary(s => s.Id, s => s.WasCalled().ToList());
+        return result with
+        {
+            Findings =
+            [
+                .. result.Findings.Select(f => f with { Steps = [.. f.Steps.Concat(f.Steps.SelectMany(s => former[s])).Distinct()] }),
+            ],
+        };
     }
 
     public InterviewResult Interviewed(InterviewQuestionAsked q)

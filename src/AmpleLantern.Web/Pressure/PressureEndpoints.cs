@@ -103,7 +103,7 @@ public static class PressureEndpoints
         var counted = practitioner.AreasCm2?.ContainsKey(contact.Id) == true;
         if (worked.Asked is not { } asked || worked.Result is not { } result)
         {
-            var levels = Levels.Of(area, planned.Region, between.Own, visits.Knowledge);
+            var levels = Levels.Of(area, contact.Family, planned.Region, between.Own, visits.Knowledge);
             return new()
             {
                 Step = step,

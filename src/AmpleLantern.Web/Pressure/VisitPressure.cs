@@ -167,7 +167,7 @@ public sealed class VisitPressure(LanternDb db, PracticeKnowledge knowledge, Fig
 
         var press = StepPressure.Of(step, bare, null, knowledge);
         return press.Result is { KPa: { } kPa }
-            ? new(step.Region, bare.Practitioner.Practitioner.AreaCm2(contact), kPa, step.Level, response)
+            ? new(step.Region, bare.Practitioner.Practitioner.AreaCm2(contact), contact.Family, kPa, step.Level, response)
             : null;
     }
 }

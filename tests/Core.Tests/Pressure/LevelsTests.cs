@@ -39,8 +39,8 @@ public class LevelsTests
         )!;
         Assert.False(found.AboveCap);
         Assert.Equal(2, found.Level);
-        // 11 kPa on 100 cm² is 110 N: the bars take the other 82 percent.
-        Assert.Equal((1 - (110 / 608.0123)) * 100, found.Setting.SupportPercent, 1);
+        // 20 kPa on 100 cm² is 200 N: the bars take the other 67 percent.
+        Assert.Equal((1 - (200 / 608.0123)) * 100, found.Setting.SupportPercent, 1);
     }
 
     /// <summary>The way back is the way there: what the inverse sets makes what was wanted.</summary>
@@ -97,7 +97,7 @@ public class LevelsTests
     [Fact]
     public void More_moves_a_band_up_and_too_much_moves_it_down()
     {
-        var usual = Levels.Of(60, "thigh-back", null, Known.Base);
+        var usual = Levels.Of(60, "palm", "thigh-back", null, Known.Base);
         var more = Learned(("more", 16), ("more", 18), ("more", 20));
         Assert.True(more.UpToKPa[1] > usual.UpToKPa[1]);
         Assert.True(more.At(16) <= usual.At(16));
@@ -106,8 +106,8 @@ public class LevelsTests
         Assert.True(less.At(18) > usual.At(18));
         // The answers were about broad contacts: the thumb's bands stay.
         Assert.Equal(
-            Levels.Of(3.5, "thigh-back", null, Known.Base).UpToKPa,
-            Levels.Of(3.5, "thigh-back", Own(("more", 16)), Known.Base).UpToKPa
+            Levels.Of(3.5, "thumb", "thigh-back", null, Known.Base).UpToKPa,
+            Levels.Of(3.5, "thumb", "thigh-back", Own(("more", 16)), Known.Base).UpToKPa
         );
     }
 
@@ -123,8 +123,8 @@ public class LevelsTests
                 .Range(0, random.Next(1, 12))
                 .Select(_ => (answers[random.Next(4)], 1 + (random.NextDouble() * 60)))
                 .ToArray();
-            var levels = Levels.Of(60, "calf", Own(given), Known.Base);
-            var usual = Levels.Of(60, "calf", null, Known.Base);
+            var levels = Levels.Of(60, "palm", "calf", Own(given), Known.Base);
+            var usual = Levels.Of(60, "palm", "calf", null, Known.Base);
             Assert.Equal(levels.UpToKPa.Order(), levels.UpToKPa);
             for (var cap = 1; cap < Levels.Deepest; cap++)
             {
@@ -133,10 +133,11 @@ public class LevelsTests
         }
     }
 
-    private static Levels Learned(params (string Answer, double KPa)[] answers) => Levels.Of(60, "thigh-back", Own(answers), Known.Base);
+    private static Levels Learned(params (string Answer, double KPa)[] answers) =>
+        Levels.Of(60, "palm", "thigh-back", Own(answers), Known.Base);
 
     private static OwnBands Own(params (string Answer, double KPa)[] answers) =>
-        new(answers.Select(a => new PressureAnswer("thigh-back", 60, a.KPa, 3, a.Answer)), Known.Base);
+        new(answers.Select(a => new PressureAnswer("thigh-back", 60, "palm", a.KPa, 3, a.Answer)), Known.Base);
 
     private static PressureAsked Asked(string contact, int? capLevel) =>
         new(
@@ -155,7 +156,7 @@ public class LevelsTests
     [Fact]
     public void The_scale_gives_each_level_a_fifth_and_never_runs_back()
     {
-        var levels = Levels.Of(60, "thigh-front", null, Known.Base);
+        var levels = Levels.Of(60, "palm", "thigh-front", null, Known.Base);
         Assert.Equal(0, levels.OnScale(0));
         Assert.Equal([20, 40, 60, 80], levels.UpToKPa.Select(levels.OnScale));
         Assert.Equal(100, levels.OnScale(1e6));

@@ -18,7 +18,7 @@ public class StepPressureTests
 {
     private static readonly Dictionary<(string, int), Posed> Clients = [];
 
-    private static readonly PressureBetween Between = new(new(new(62, 1.66), Known.Base), Client, null);
+    internal static readonly PressureBetween Between = new(new(new(62, 1.66), Known.Base), Client, null);
 
     public static TheoryData<string> Flows => [.. Known.Base.Flows.All.Select(f => f.Id)];
 
@@ -110,7 +110,7 @@ public class StepPressureTests
                 .SelectMany(i =>
                     new[] { 6.0, 30, 120 }.Zip(
                         [60.0, 20, 3.5],
-                        (kPa, area) => new PressureAnswer("thigh-back", area, kPa * (1 + (0.2 * i)), 2, "more")
+                        (kPa, area) => new PressureAnswer("thigh-back", area, "palm", kPa * (1 + (0.2 * i)), 2, "more")
                     )
                 ),
             Known.Base

@@ -200,7 +200,7 @@ public class StrictReadingTests
     public void Under_a_treading_foot_the_calf_is_light_and_the_lumbar_hollow_left_out(string region, int level, string verdict)
     {
         var plan = Known.Flow("treading-with-frame");
-        var step = plan.Step("thighs") with { Region = region, Level = level };
+        var step = plan.Step("thighs") with { Region = region, Contact = "arch-of-foot", Through = null, AlsoAt = null, Level = level };
         Assert.Equal(verdict, Known.Screened(plan with { Steps = [step] }, Adult).Verdict);
     }
 

@@ -25,7 +25,7 @@ public class RampsAndGuidesTests
     {
         var presses = Expanded(Step(new(PatternKind.Ramp, Breaths: 5) { LevelFrom = 1 })).Presses;
         Assert.Equal([1, 2, 3, 3, 4], presses.Select(p => p.Level));
-        Assert.All(presses, p => Assert.Equal(1, p.Station));
+        Assert.All(presses, p => Assert.Equal((1, 1), (p.Station, (int)Math.Round(p.Seconds / Timing.BreathSeconds(12)))));
         Assert.Throws<KnowledgeException>(() => Patterns.Ramp(1));
     }
 

@@ -49,7 +49,7 @@ public sealed record StepPressure(
         if (mechanics.Kind is MechanicsKind.Hand)
         {
             var area = between.Practitioner.Practitioner.AreaCm2(contact);
-            var levels = Levels.Of(area, step.Region, between.Own, knowledge);
+            var levels = Levels.Of(area, contact.Family, step.Region, between.Own, knowledge);
             var level = Math.Min(step.Level, capLevel ?? Levels.Deepest);
             return new(
                 step.Id,

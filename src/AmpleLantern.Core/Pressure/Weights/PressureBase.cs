@@ -160,10 +160,17 @@ public sealed record Mechanics : IKnown, IChecked
 /// <param name="FromAreaCm2">Contacts of at least this area.</param>
 /// <param name="UpToKPa">Upper limits of levels 1 to 4 on a large muscle; above the last is level 5.</param>
 /// <param name="DoubtPercent">How far off the limits may be.</param>
+/// <param name="Families">Contact families it is for; any when not said.</param>
 [Kind("bands", "pressure band")]
-public sealed record Band(string Id, string Name, Source Source, double FromAreaCm2, IReadOnlyList<double> UpToKPa, double DoubtPercent)
-    : IKnown,
-        IChecked
+public sealed record Band(
+    string Id,
+    string Name,
+    Source Source,
+    double FromAreaCm2,
+    IReadOnlyList<double> UpToKPa,
+    double DoubtPercent,
+    IReadOnlyList<string>? Families = null
+) : IKnown, IChecked
 {
     public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) =>
         UpToKPa.Zip(UpToKPa.Skip(1)).Any(x => x.First >= x.Second)
@@ -259,7 +266,11 @@ public sealed record PressureBase(
 )
 {
     /// <summary>The class of a contact by its area: the broadest it reaches.</summary>
-    public Band BandOf(double areaCm2) => Bands.All.Where(b => areaCm2 >= b.FromAreaCm2).MaxBy(b => b.FromAreaCm2)!;
+    /// <summary>The band of the contact's own family before those of any.</summary>
+    public Band BandOf(double areaCm2, string family) =>
+        Bands
+            .All.Where(b => areaCm2 >= b.FromAreaCm2 && b.Families?.Contains(family) != false)
+            .MaxBy(b => (b.Families is not null, b.FromAreaCm2))!;
 
     private readonly Dictionary<string, Tissue> tissues = Tissues
         .All.SelectMany(t => t.Regions.Select(r => (r, t)))

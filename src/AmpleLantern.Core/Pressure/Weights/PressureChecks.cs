@@ -20,9 +20,9 @@ internal sealed class PressureChecks : ICrossCheck
             yield return Problem(last, "", "The last entry must fit every step: it says what holds where nothing else does.");
         }
 
-        if (p.Bands.All.All(b => b.FromAreaCm2 > 0))
+        if (p.Bands.All.All(b => b.FromAreaCm2 > 0 || b.Families is not null))
         {
-            yield return Problem(p.Bands.All[0], "/fromAreaCm2", "One band must begin at 0 cm².");
+            yield return Problem(p.Bands.All[0], "/fromAreaCm2", "One band for any contact must begin at 0 cm².");
         }
 
         foreach (var region in knowledge.Regions.All.Where(r => p.Tissues.All.Count(t => t.Regions.Contains(r.Id)) != 1))

@@ -1,0 +1,149 @@
+using System.Text;
+using System.Text.RegularExpressions;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Exchange;
+
+namespace AmpleLantern.Core.Tests.Planning;
+
+/// <summary>Flows held to their taught forms, row by row; their sheets in docs/flows kept fresh (<c>./lantern sheets</c>).</summary>
+public class FlowSheetTests
+{
+    private static readonly ILookup<string, TaughtRow> Taught = OpenJson
+        .Read<IReadOnlyList<TaughtRow>>(File.ReadAllText(Repository.File("tests", "Core.Tests", "Planning", "taught-forms.json")))
+        .ToLookup(t => t.Flow);
+
+    public static TheoryData<string> Flows => [.. Known.Base.Flows.All.Select(f => f.Id)];
+
+    public static TheoryData<string> TaughtFlows => [.. Taught.Select(g => g.Key)];
+
+    private static IReadOnlyList<StepTemplate> Steps(string flow) => [.. Known.Base.Flows[flow].Blocks.SelectMany(b => b.Steps)];
+
+    /// <summary>Every row of the taught form is a step, in the taught order, with the taught seconds and level; common practice.</summary>
+    [Theory]
+    [MemberData(nameof(TaughtFlows))]
+    public void A_flow_is_given_as_it_is_taught(string flow)
+    {
+        var steps = Steps(flow);
+        var at = -1;
+        foreach (var row in Taught[flow])
+        {
+            if (row.Step is null)
+            {
+                Assert.False(string.IsNullOrEmpty(row.Why), $"{flow} {row.Row} {row.Name}: no step, and no reason");
+                continue;
+            }
+
+            var place = steps.ToList().FindIndex(s => s.Id == row.Step);
+            Assert.True(place > at, $"{flow} {row.Row} {row.Name}: '{row.Step}' is missing or comes before what is taught before it");
+            at = place;
+            if (row.Why is null)
+            {
+                Assert.True(
+                    SameSeconds(row.Seconds, steps[place].Pattern),
+                    $"{flow} {row.Row}: {row.Seconds}, given {FlowSheet.Seconds(steps[place].Pattern)}"
+                );
+                Assert.True(SameLevel(row.Level, steps[place]), $"{flow} {row.Row}: level {row.Level}, given {steps[place].Level}");
+            }
+        }
+    }
+
+    private static bool SameSeconds(string taught, PatternSpec given)
+    {
+        var breaths = Regex.Match(taught, @"(?:^|, then )(\d)b(?:-(\d)b)?(?:-(\d)b)?");
+        var seconds = Regex.Match(taught, @"^([\d.]+)-([\d.]+)-([\d.]+)");
+        if (seconds.Success && given.Hold is not null)
+        {
+            return FlowSheet.Seconds(given).StartsWith(seconds.Value, StringComparison.Ordinal);
+        }
+
+        var least = int.Parse(breaths.Groups[1].Value);
+        var most =
+            breaths.Groups[3].Success ? int.Parse(breaths.Groups[3].Value)
+            : breaths.Groups[2].Success ? int.Parse(breaths.Groups[2].Value)
+            : least;
+        // A circle on the breath takes the one breath of each press; what is told in seconds lies within so many breaths.
+        return given.Breaths is { } b ? b >= least && b <= most
+            : given.Hold is null ? least == 1
+            : given.Hold.Usual <= (most + 1) * 5;
+    }
+
+    private static bool SameLevel(string taught, StepTemplate given)
+    {
+        var levels = Regex.Matches(taught, @"\d").Select(m => int.Parse(m.Value)).ToList();
+        return levels.Count == 0 ? given.Level == 1 : given.Level >= levels.Min() && given.Level <= levels.Max();
+    }
+
+    [Theory]
+    [MemberData(nameof(Flows))]
+    public void The_sheet_of_a_flow_says_what_the_flow_says(string flow) =>
+        Fresh($"{flow}.md", FlowSheet.Of(Known.Base.Flows[flow], [.. Taught[flow]]));
+
+    [Fact]
+    public void What_was_renamed_split_or_joined_is_listed()
+    {
+        var page = new StringBuilder(
+            "# Steps that had another id before\n\nStored plans carry their steps whole; who asks by an old id finds the step that gives it now.\n\n| flow | before | now |\n| - | - | - |\n"
+        );
+        foreach (var flow in Known.Base.Flows.All)
+        {
+            foreach (var step in Known.Flow(flow.Id).Steps.Where(s => s.Formerly is not null))
+            {
+                page.Append($"| {flow.Id} | {string.Join(", ", step.WasCalled())} | {step.Id} |\n");
+            }
+        }
+
+        Fresh("renamed.md", page.ToString());
+    }
+
+    [Theory]
+    [InlineData("treading-with-frame", "thighs", "thighs.left")]
+    [InlineData("treading-with-frame", "beside-right", "beside.right")]
+    [InlineData("treading-with-wall", "inner-calf.left", "inner-calf")]
+    [InlineData("first-back-session", "diagonal", "diagonal-one")]
+    public void A_step_is_found_by_the_id_it_had(string flow, string before, string now) =>
+        Assert.Equal(now, Known.Flow(flow).Step(before).Id);
+
+    /// <summary>What a step says of itself: "both" on both sides, a number of breaths or places as the pattern has it.</summary>
+    [Theory]
+    [MemberData(nameof(Flows))]
+    public void No_step_contradicts_itself(string flow)
+    {
+        foreach (var step in Steps(flow))
+        {
+            var words = string.Join(" ", new[] { step.Name, step.Where, step.Guide?.Hands }.OfType<string>());
+            Assert.False(
+                Regex.IsMatch(words, "there and back", RegexOptions.IgnoreCase)
+                    && !step.Pattern.Returning
+                    && step.Pattern.Kind is PatternKind.PalmWalk,
+                $"{flow} {step.Id} says there and back and goes one way"
+            );
+            Assert.False(
+                Regex.IsMatch(step.Name, @"\bboth ways\b", RegexOptions.IgnoreCase)
+                    && step.Pattern.Kind is PatternKind.Circle
+                    && !step.Pattern.BothWays,
+                $"{flow} {step.Id} says both ways and turns one way"
+            );
+            Assert.False(
+                step.Side is Vocabulary.Side.Left
+                    && Regex.IsMatch(step.Name, @"\bboth (legs|feet|thighs|calves|arms|shoulders|sides)\b", RegexOptions.IgnoreCase),
+                $"{flow} {step.Id} says both and works one side"
+            );
+        }
+    }
+
+    private static void Fresh(string name, string page)
+    {
+        var file = Repository.File("docs", "flows", name);
+        if (Environment.GetEnvironmentVariable("LANTERN_DOCS") == "write")
+        {
+            File.WriteAllText(file, page);
+        }
+
+        Assert.True(
+            File.Exists(file) && File.ReadAllText(file) == page,
+            $"docs/flows/{name} is not what the knowledge says. Run ./lantern sheets."
+        );
+    }
+}
