@@ -93,7 +93,7 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
     {
         using var page = new Page(server).SignIn();
         page.Go("/library");
-        page.See("18 flows");
+        page.See("plans of our own");
         page.Find("input[type=search]").SendKeys("gland");
         page.Click("Feet: glands between systems");
         page.See("Left gland set");

@@ -46,7 +46,7 @@ public sealed class PressureJourney(Server server) : IClassFixture<Server>
     {
         using var page = new Page(server).SignIn();
         page.Open("Quill", "plan");
-        page.Click("Floating on the sacrum");
+        page.Click("Give the weight");
         page.Click("Weight");
         page.See("Cap: Pressure level 2 at most everywhere");
         page.Find(".levelscale .cap");

@@ -133,17 +133,5 @@ public class FlowSheetTests
         }
     }
 
-    private static void Fresh(string name, string page)
-    {
-        var file = Repository.File("docs", "flows", name);
-        if (Environment.GetEnvironmentVariable("LANTERN_DOCS") == "write")
-        {
-            File.WriteAllText(file, page);
-        }
-
-        Assert.True(
-            File.Exists(file) && File.ReadAllText(file) == page,
-            $"docs/flows/{name} is not what the knowledge says. Run ./lantern sheets."
-        );
-    }
+    private static void Fresh(string name, string page) => Repository.Holds(Repository.File("docs", "flows", name), page, "LANTERN_DOCS");
 }
