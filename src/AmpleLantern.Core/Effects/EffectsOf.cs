@@ -125,7 +125,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
     private IEnumerable<BodyEffect> Weight(PlanStep step, Technique technique)
     {
         var contact = knowledge.Contacts[step.Contact];
-        var bears = Bears(step, technique, contact);
+        var bears = step.Pattern.Kind is not PatternKind.Handling && Bears(step, technique, contact);
         foreach (var region in step.Regions)
         {
             if (bears)

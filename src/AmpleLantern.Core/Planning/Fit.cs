@@ -94,9 +94,16 @@ public static class Fit
                 .Select(g => (g.ToList(), g.Sum(s => Tenths(PlanExpansion.WorkSeconds(s, s.Range.Min, tempo, knowledge)))))
                 .OrderByDescending(p => p.Item2),
         ];
+        // No more can be won than the work and the ways to and from it: what falls short of that need not be tried.
+        var times = knowledge.SessionTimes;
+        var way = 2 * Tenths(Math.Max(times.PositionChangeSeconds, times.StanceChangeSeconds));
+        bool CouldBe(IEnumerable<(IReadOnlyList<PlanStep> Steps, int Tenths)> left) =>
+            left.Sum(p => p.Tenths + (way * p.Steps.Count)) >= shortest - budget;
         // The least that is enough by itself costs the plan least; else the longest go until it is.
-        var one = parts.FindLastIndex(p => Enough([p.Steps]));
-        var several = Enumerable.Range(1, parts.Count).FirstOrDefault(n => Enough(parts.Take(n).Select(p => p.Steps)));
+        var one = parts.FindLastIndex(p => CouldBe([p]) && Enough([p.Steps]));
+        var several = Enumerable
+            .Range(1, parts.Count)
+            .FirstOrDefault(n => CouldBe(parts.Take(n)) && Enough(parts.Take(n).Select(p => p.Steps)));
         var leave =
             one >= 0
                 ? $"leave out {parts[one].Steps[0].Name}{(parts[one].Steps.Count > 1 ? " on both sides" : "")} ({Spoken(parts[one].Tenths)}), or "

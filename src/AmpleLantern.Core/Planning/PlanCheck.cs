@@ -109,6 +109,12 @@ public static class PlanCheck
             $"{at}/level"
         );
         RefusalException.Unless(
+            step.Pattern.LevelFrom is not { } from || limits.Level.Holds(from),
+            "level-out-of-range",
+            $"A ramp begins at a level from 1 (surface) to 5 (very deep), not {step.Pattern.LevelFrom}.",
+            $"{at}/pattern/levelFrom"
+        );
+        RefusalException.Unless(
             step.Repeats >= 1 && step.Repeats <= limits.MostRepeats,
             "repeats-out-of-range",
             $"A step is repeated 1 to {limits.MostRepeats} times, not {step.Repeats}. To leave it out, remove the step.",
@@ -201,7 +207,8 @@ public static class PlanCheck
     {
         try
         {
-            _ = all[id];
+            // A list from elsewhere may hold nothing where a word is meant.
+            _ = all[id ?? ""];
         }
         catch (KnowledgeException e)
         {

@@ -71,6 +71,16 @@ public class PlanCheckTests
                 s => s with { Repeats = Limits.MostRepeats, Range = new(1, 1, Limits.MostRepeats) },
                 s => s with { Repeats = Limits.MostRepeats + 1 }
             },
+            {
+                "level-out-of-range",
+                s => s with { Pattern = new(PatternKind.Ramp, Breaths: 3) { LevelFrom = 1 } },
+                s => s with { Pattern = new(PatternKind.Ramp, Breaths: 3) { LevelFrom = 6 } }
+            },
+            {
+                "pattern-not-possible",
+                s => s with { Pattern = new(PatternKind.Ramp, Breaths: 2) { LevelFrom = 1 } },
+                s => s with { Pattern = new(PatternKind.Ramp, Breaths: 1) }
+            },
             { "repeats-out-of-range", s => s with { Repeats = 1 }, s => s with { Repeats = 0 } },
             { "range-out-of-order", s => s with { Range = new(1, 1, 1) }, s => s with { Range = new(1, 0, 1) } },
             {

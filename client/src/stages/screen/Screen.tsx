@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { Plan } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { OutcomeSign } from '../../parts/OutcomeSign';
@@ -25,6 +25,8 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
   const { cards, groups, notes, flagged, changeable, mostIsOut } = visit.shown;
   const maySettle = !!visit.may.settle?.allowed;
   const mayGoOn = !!visit.may.screened?.allowed;
+  /** Nothing is given today: the letter is what is left to do. */
+  const final = cards.some((card) => card.final);
   const settle = () => {
     setBefore(visit.plan);
     change('post', 'settle', {});
@@ -74,14 +76,19 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
               {t('screen.takeBack')}
             </button>
           )}
+          {final && (
+            <Link className="pill main" to={`${base}/letter/referral`}>
+              {t('screen.letter')}
+            </Link>
+          )}
           {changeable > 0 && maySettle && (
-            <button type="button" className="pill main" onClick={settle}>
+            <button type="button" className={final ? 'pill' : 'pill main'} onClick={settle}>
               {t('screen.settle', { count: changeable })}
             </button>
           )}
           <button
             type="button"
-            className={changeable > 0 && maySettle ? 'pill' : 'pill main'}
+            className={final || (changeable > 0 && maySettle) ? 'pill' : 'pill main'}
             onClick={onward}
             disabled={!visit.start.mayStart && maySettle}
           >
