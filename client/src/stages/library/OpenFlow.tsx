@@ -65,7 +65,7 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
         </p>
       )}
       {card.guide && (
-        <Fold title={t('library.round.title')}>
+        <Fold title={t('library.round.title')} className="mt-2">
           <FlowRound guide={card.guide} />
         </Fold>
       )}
