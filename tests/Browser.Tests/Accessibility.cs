@@ -46,6 +46,7 @@ public sealed class Accessibility(Server server)
         page.See("Afterwards");
         Check(page, "the card");
         page.Open("Quill", "plan");
+        page.Click("Foot on the sacrum");
         page.Click("Weight");
         page.Find(".pressnumbers");
         Check(page, "weight");
