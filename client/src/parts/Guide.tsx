@@ -3,7 +3,7 @@ import { useTranslation } from 'react-i18next';
 import type { PlanStep } from '../api/types';
 
 /** Words whose sides are marked, as they are read. */
-export const plain = (words: string | null | undefined) => words?.replace(/[{}]/g, '') ?? '';
+export const plain = (words: string | null | undefined) => words?.replace(/\{(left|right)\}/g, '$1') ?? '';
 
 const PARTS = ['hands', 'feel', 'decide', 'find', 'say', 'self'] as const;
 

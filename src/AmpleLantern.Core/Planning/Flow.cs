@@ -143,9 +143,6 @@ public sealed record StepTemplate
     /// <summary>Ids it had in a plan before, its sides marked as in the guide: <c>beside-{left}</c>.</summary>
     public IReadOnlyList<string>? Formerly { get; init; }
 
-    /// <summary>An addition of ours to the form as it is taught.</summary>
-    public bool Ours { get; init; }
-
     /// <summary>Codes of the points worked, in order.</summary>
     [RefersTo<Point>]
     public IReadOnlyList<string>? Points { get; init; }

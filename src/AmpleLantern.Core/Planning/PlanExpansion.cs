@@ -132,7 +132,8 @@ public static class PlanExpansion
         step.Pattern switch
         {
             { Kind: PatternKind.Handling } => 0,
-            { Kind: PatternKind.Ramp, LevelFrom: { } from } when of > 1 => from
+            // A cap lowers the step's level: a ramp never begins above where it may end.
+            { Kind: PatternKind.Ramp, LevelFrom: { } said } when of > 1 && Math.Min(said, step.Level) is var from => from
                 + (int)Math.Round((double)(step.Level - from) * press / (of - 1)),
             _ => step.Level,
         };

@@ -60,9 +60,7 @@ internal static class FlowSheet
         var k = Known.Base;
         var g = step.Guide;
         string Place(string id) => k.Regions[id].Name;
-        yield return step.Name
-            + (step.Ours ? " (ours)" : "")
-            + (step.When is { } w ? $" ({string.Join(", ", w.Select(x => x.Value))})" : "");
+        yield return step.Name + (step.When is { } w ? $" ({string.Join(", ", w.Select(x => x.Value))})" : "");
         yield return string.Join(
             ", then ",
             [

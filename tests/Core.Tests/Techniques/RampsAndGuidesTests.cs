@@ -26,6 +26,9 @@ public class RampsAndGuidesTests
         var presses = Expanded(Step(new(PatternKind.Ramp, Breaths: 5) { LevelFrom = 1 })).Presses;
         Assert.Equal([1, 2, 3, 3, 4], presses.Select(p => p.Level));
         Assert.All(presses, p => Assert.Equal((1, 1), (p.Station, (int)Math.Round(p.Seconds / Timing.BreathSeconds(12)))));
+        // Capped below where it would begin, no press of it is above the cap.
+        var capped = Expanded(Step(new(PatternKind.Ramp, Breaths: 5) { LevelFrom = 3 }, level: 2)).Presses;
+        Assert.All(capped, p => Assert.Equal(2, p.Level));
         Assert.Throws<KnowledgeException>(() => Patterns.Ramp(1));
     }
 
