@@ -57,6 +57,7 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
             )
             .OrderBy(x => Order(x.Step, first))
             .ToList();
+        steps = [.. steps.GroupBy(x => Order(x.Step, first) is var o ? (o.Item1, o.Item2) : default).SelectMany(g => AsTaught([.. g]))];
         var origin = steps.ToDictionary(
             x => x.Step.Id,
             x => new Origin(
@@ -82,6 +83,20 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
         var neck = knowledge.OrderRules["neck-and-head-in-seated-work"].RegionsOf("neck").Contains(step.Region) ? 0 : 1;
         var at = model.PositionOrder.ToList().IndexOf(Trunk(step));
         return (at < 0 ? model.PositionOrder.Count : at, phase, neck * (rank >= 3 ? 0 : 1), rank, step.Name);
+    }
+
+    /// <summary>What comes from one flow keeps its teacher's order among the places it has in a position.</summary>
+    private IEnumerable<(Unit Unit, PlanStep Step)> AsTaught(IReadOnlyList<(Unit Unit, PlanStep Step)> steps)
+    {
+        var taught = steps
+            .GroupBy(x => x.Unit.Flow)
+            .ToDictionary(
+                g => g.Key,
+                g => new Queue<(Unit, PlanStep)>(
+                    knowledge.Flows.All.FirstOrDefault(f => f.Name == g.Key) is { } flow ? g.OrderBy(x => flow.PlaceOf(x.Unit.First)) : g
+                )
+            );
+        return steps.Select(x => taught[x.Unit.Flow].Dequeue());
     }
 
     private string Block(PlanStep step, List<PlanBlock> blocks)
@@ -138,7 +153,9 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
             )
             .GroupBy(f => f.Pair ?? f.Id)
             .FirstOrDefault()
-            ?.ToList();
+            // Two flows may call their look again the same.
+            ?.DistinctBy(f => f.Side)
+            .ToList();
         if (look is null)
         {
             return steps;

@@ -31,6 +31,8 @@ internal static class Units
                 request.Traditions.Contains(f.Tradition) && (request.Surface is null || f.Surfaces.Contains(request.Surface))
             )
             .SelectMany(f => OfFlow(f, request, school, knowledge))
+            // Flows share their steps; what is the same to a client is one thing to choose.
+            .DistinctBy(u => (u.First.Technique, u.First.Region, u.First.Contact, u.First.Position, u.Steps.Count))
             .Concat(Points(request, school, knowledge))
             .ToList();
         return Permitted(all, request, school, knowledge);

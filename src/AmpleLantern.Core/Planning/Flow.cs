@@ -8,6 +8,7 @@ namespace AmpleLantern.Core.Planning;
 /// <summary>A template a practitioner can take whole, cut and mix.</summary>
 /// <param name="Variants">Ways in which it can be given, each chosen when it is taken.</param>
 /// <param name="Interleave">Blocks given again after others.</param>
+/// <param name="Leads">Blocks given earlier than they are written.</param>
 [Kind("flows", "flow")]
 public sealed record Flow(
     string Id,
@@ -20,9 +21,27 @@ public sealed record Flow(
     [RefersTo<Prop>] IReadOnlyList<string> Props,
     IReadOnlyList<FlowVariant>? Variants = null,
     IReadOnlyList<FlowInterleave>? Interleave = null,
-    FlowGuide? Guide = null
+    FlowGuide? Guide = null,
+    IReadOnlyList<FlowLead>? Leads = null
 ) : IKnown, IChecked
 {
+    /// <summary>Which of its steps this is, counted from the first; null for a step that is not one of them.</summary>
+    public int? PlaceOf(PlanStep step)
+    {
+        var at = 0;
+        foreach (var template in Blocks.SelectMany(b => b.Steps))
+        {
+            if (template.Id == (step.Pair ?? step.Id) && template.Technique == step.Technique && template.Region == step.Region)
+            {
+                return at;
+            }
+
+            at++;
+        }
+
+        return null;
+    }
+
     public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) => FlowChecks.Of(this, knowledge);
 }
 
@@ -61,6 +80,12 @@ public sealed record FlowInterleave(
     IReadOnlyDictionary<string, string>? When = null,
     bool KeepsPlace = false
 );
+
+/// <summary>Blocks that come earlier in one way of giving a flow, as the shoulder before the neck.</summary>
+/// <param name="Blocks">What comes earlier, its own order kept.</param>
+/// <param name="After">The block it then follows.</param>
+/// <param name="When">Options under which it holds, by variant.</param>
+public sealed record FlowLead(IReadOnlyList<string> Blocks, string After, IReadOnlyDictionary<string, string> When);
 
 /// <summary>Steps that belong together.</summary>
 /// <param name="EachSide">The whole block is given on one side, then mirrored on the other.</param>

@@ -15,6 +15,8 @@ internal static class FlowChecks
                         .Concat(b.Steps.SelectMany((s, j) => When(flow, s.When, $"/blocks/{i}/steps/{j}/when", k)))
             ),
             .. (flow.Interleave ?? []).SelectMany((w, i) => Interleave(flow, w, i, k)),
+            .. (flow.Leads ?? []).SelectMany((l, i) => Lead(flow, l, i, k)),
+            .. (flow.Variants ?? []).SelectMany((v, i) => Unread(flow, v, i, k)),
             .. flow.Blocks.SelectMany(
                 (b, i) => b.Steps.SelectMany((s, j) => StepChecks.Of(s, k).Select(f => f with { Path = $"/blocks/{i}/steps/{j}{f.Path}" }))
             ),
@@ -56,6 +58,30 @@ internal static class FlowChecks
                 );
             }
         }
+    }
+
+    private static IEnumerable<Flaw> Lead(Flow flow, FlowLead lead, int at, KnowledgeBase k) =>
+        When(flow, lead.When, $"/leads/{at}/when", k)
+            .Concat(
+                lead.Blocks.Append(lead.After)
+                    .Where(id => flow.Blocks.All(b => b.Id != id))
+                    .Select(id => new Flaw($"/leads/{at}", $"This flow has no block '{id}'."))
+            )
+            .Concat(lead.Blocks.Contains(lead.After) ? [new($"/leads/{at}/after", $"'{lead.After}' cannot follow itself.")] : []);
+
+    /// <summary>All options but one, the plain way, change something.</summary>
+    private static IEnumerable<Flaw> Unread(Flow flow, FlowVariant v, int at, KnowledgeBase k)
+    {
+        var read = flow
+            .Blocks.SelectMany(b => b.Steps.Select(s => s.When).Append(b.When))
+            .Concat((flow.Interleave ?? []).Select(w => w.When))
+            .Concat((flow.Leads ?? []).Select(l => l.When))
+            .Select(w => w?.GetValueOrDefault(v.Id))
+            .ToHashSet();
+        var unread = (v.Options ?? k.Disagreements.Find(v.Id)?.Options ?? []).Where(o => !read.Contains(o.Id)).ToList();
+        return unread.Count > 1
+            ? [new($"/variants/{at}", $"Nothing changes between {string.Join(" and ", unread.Select(o => $"'{o.Id}'"))}.")]
+            : [];
     }
 
     private static IEnumerable<Flaw> Interleave(Flow flow, FlowInterleave weave, int at, KnowledgeBase k)

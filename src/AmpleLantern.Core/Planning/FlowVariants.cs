@@ -44,10 +44,16 @@ public static class FlowVariants
             ),
         ];
 
-    /// <summary>The blocks as they are given: those that hold, with sets interleaved.</summary>
+    /// <summary>The blocks as they are given: those that hold, with what leads put first and sets interleaved.</summary>
     internal static IReadOnlyList<FlowBlock> Blocks(Flow flow, IReadOnlyDictionary<string, string> chosen)
     {
         var given = flow.Blocks.Where(b => Holds(b.When, chosen)).ToList();
+        foreach (var lead in (flow.Leads ?? []).Where(l => Holds(l.When, chosen)))
+        {
+            var moved = given.Where(b => lead.Blocks.Contains(b.Id)).ToList();
+            given = [.. given.Except(moved).SelectMany(b => b.Id == lead.After ? [b, .. moved] : new[] { b })];
+        }
+
         foreach (var weave in (flow.Interleave ?? []).Where(w => Holds(w.When, chosen)))
         {
             var set = flow.Blocks.First(b => b.Id == weave.Set);

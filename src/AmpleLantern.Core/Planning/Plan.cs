@@ -172,6 +172,9 @@ public sealed record PlanStep
     }
 
     /// <summary>The single purposes of "warm, soften".</summary>
+    /// <summary>Whether it only talks, looks, covers or sets up: it may come before arriving.</summary>
+    internal bool IsPreparing => Role is StepRole.Work && Pattern.Kind is PatternKind.Handling;
+
     internal IReadOnlyList<string> Purposes => Purpose.Split(',', StringSplitOptions.TrimEntries);
 
     internal bool Serves(IReadOnlyList<string> purposes) => Purposes.Any(purposes.Contains);

@@ -135,11 +135,11 @@ public static class PlanCheck
             $"Setting up and resting take 0 to {limits.MostSetupSeconds:0} seconds.",
             $"{at}/noTouchSeconds"
         );
+        var shortest = step.Pattern.HoldsEachPress ? limits.ShortestPressSeconds : limits.HoldSeconds.Least;
         RefusalException.Unless(
-            step.Pattern.Hold is not { } h
-                || h.Min >= limits.HoldSeconds.Least && h.Max <= limits.HoldSeconds.Most && h.Min <= h.Usual && h.Usual <= h.Max,
+            step.Pattern.Hold is not { } h || h.Min >= shortest && h.Max <= limits.HoldSeconds.Most && h.Min <= h.Usual && h.Usual <= h.Max,
             "hold-out-of-range",
-            $"A hold lasts {limits.HoldSeconds.Least:0} to {limits.HoldSeconds.Most:0} seconds, shortest first.",
+            $"A hold lasts {shortest:0.##} to {limits.HoldSeconds.Most:0} seconds, shortest first.",
             $"{at}/pattern/hold"
         );
         RefusalException.Unless(

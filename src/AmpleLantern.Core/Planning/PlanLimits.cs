@@ -28,6 +28,9 @@ public sealed record PlanLimits : IKnown
 
     public required Believed HoldSeconds { get; init; }
 
+    /// <summary>The shortest pause at depth of a press among presses.</summary>
+    public required double ShortestPressSeconds { get; init; }
+
     /// <summary>Of range and pace.</summary>
     public required Believed Percent { get; init; }
 

@@ -61,6 +61,11 @@ public sealed class Touching(PracticeKnowledge knowledge)
             && (target.RangeAbovePercent is not { } range || (step.RangePercent ?? 100) > range)
             && (target.PaceAbovePercent is not { } pace || (step.PacePercent ?? 100) > pace)
             && (!target.NoTouchMissing || step.NoTouchSeconds <= 0)
+            && (
+                target.Positions is not null
+                || target.LiesOn is not null
+                || !knowledge.Is(knowledge.Techniques[step.Technique], Trait.NoTouch)
+            )
             && (target.SpeaksOfEffects ? MeantOf(target, entry, step) : Here(target, entry, step));
     }
 

@@ -53,6 +53,9 @@ public sealed record PatternSpec(
                 or PatternKind.SpeedUp
                 or PatternKind.Handling;
 
+    /// <summary>Whether what it holds is each press among presses or beats, and not one placement.</summary>
+    internal bool HoldsEachPress => !IsContinuous || Kind is PatternKind.Pump;
+
     /// <summary>Whether the pattern says how long each placement stays.</summary>
     public bool NeedsTime => IsContinuous || Kind is PatternKind.PointSet;
 }

@@ -36,7 +36,8 @@ public sealed record Trait(string Id, string Name, Source Source, string Meaning
         DeepBreath = "deep-breath",
         HeldBreath = "held-breath",
         SharpBreath = "sharp-breath",
-        Leans = "leans";
+        Leans = "leans",
+        NoTouch = "no-touch";
 
     /// <summary>The traits that code goes by; the rest are named by data only.</summary>
     internal static readonly IReadOnlyList<string> InCode =
@@ -67,6 +68,7 @@ public sealed record Trait(string Id, string Name, Source Source, string Meaning
         HeldBreath,
         SharpBreath,
         Leans,
+        NoTouch,
     ];
 }
 

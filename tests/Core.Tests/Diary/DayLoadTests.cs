@@ -16,9 +16,10 @@ public class DayLoadTests
         Assert.Equal(session.TotalSeconds / 60, one.MinutesOnMat, 1);
         Assert.InRange(two.MinutesOnMat - 2 * one.MinutesOnMat, -0.1001, 0.1001);
         Assert.Equal(2 * one.Changes, two.Changes);
-        // Thumbs: kneecaps once, the centre line on each leg. Feet: foot press and foot walk on each leg.
+        // Thumbs: kneecaps once, the centre line on each leg. Feet: press, walk and lock on each leg.
         Assert.Equal(Work("kneecaps", "thumbs.left", "thumbs.right"), one.ThumbMinutes, 1);
-        Assert.Equal(Work("foot-press.left", "foot-press.right", "foot-walk.left", "foot-walk.right"), one.FootMinutes, 1);
+        string[] feet = ["foot-press", "foot-walk", "leg-lock"];
+        Assert.Equal(Work([.. feet.SelectMany(f => new[] { $"{f}.left", $"{f}.right" })]), one.FootMinutes, 1);
         double Work(params string[] steps) => session.Steps.Where(s => steps.Contains(s.Id)).Sum(s => s.WorkSeconds) / 60;
     }
 

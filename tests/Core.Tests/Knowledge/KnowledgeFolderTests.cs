@@ -117,7 +117,7 @@ public sealed class KnowledgeFolderTests : IDisposable
                 "/repeats: Must be ordered"
             },
             { "flows/groin-hold.json", "/flows/0/blocks/0/steps/1/pattern/stations", "0", "pattern/stations" },
-            { "flows/neck-then-shoulder.json", "/flows/0/blocks/0/steps/3/points/0", "\"XX9\"", "no point called 'XX9'" },
+            { "flows/neck-then-shoulder.json", "/flows/0/blocks/3/steps/1/points/0", "\"XX9\"", "no point called 'XX9'" },
             { "flows/whole-body-table.json", "/flows/0/blocks/6/steps/0/pattern/from", "\"C9\"", "Needs the vertebrae" },
             { "order-rules.json", "/orderRules/0/id", "\"tidy\"", "No reviewer is called 'tidy'" },
             { "families.json", "/families/0/traits", "[\"jumping\"]", "no trait called 'jumping'" },

@@ -32,7 +32,7 @@ public class ExpansionTests
     public void Legs_on_the_mat_has_about_three_hundred_presses_and_takes_thirty_to_fifty_minutes()
     {
         var expansion = Known.Expand(legs);
-        Assert.InRange(expansion.Totals.Presses, 270, 330);
+        Assert.InRange(expansion.Totals.Presses, 240, 330);
         Assert.InRange(expansion.TotalSeconds / 60, 30, 50);
         Assert.Equal(0, expansion.Totals.DifferenceSeconds);
     }
@@ -44,12 +44,15 @@ public class ExpansionTests
         [
             "twist-outer",
             "twist-inner",
+            "carry",
             "four-press",
             "four-walk",
             "four-again",
+            "arm-aside",
             "foot-press",
             "foot-walk",
             "leg-lock",
+            "lean-back",
             "percussion",
             "front-stretch",
             "cross-pull",
@@ -125,7 +128,10 @@ public class ExpansionTests
     {
         var expansion = Known.Expand(legs);
         var work = expansion.Steps.Sum(s => s.WorkSeconds);
-        Assert.Equal(work, expansion.Totals.Regions.Sum(r => r.Seconds), 3);
+        // What is worked at the same time, by the other hand, counts for each of its places.
+        var placed = legs.Steps.Zip(expansion.Steps).Sum(s => s.Second.WorkSeconds * (1 + (s.First.AlsoAt?.Count ?? 0)));
+        Assert.True(placed > work);
+        Assert.Equal(placed, expansion.Totals.Regions.Sum(r => r.Seconds), 3);
         Assert.Equal(work, expansion.Totals.Contacts.Sum(r => r.Seconds), 3);
         Assert.Equal(expansion.TotalSeconds, work + expansion.Totals.ChangeSeconds, 3);
     }

@@ -11,7 +11,7 @@ namespace AmpleLantern.Core.Tests.Planning;
 /// <param name="Seconds">Shortest, usual, longest; <c>b</c> for breaths.</param>
 /// <param name="Step">The step that gives it, by its id in the flow; null where another says it.</param>
 /// <param name="Why">Why it differs, or is no step of its own.</param>
-public sealed record TaughtRow(string Flow, int Row, string Name, string Seconds, string Level, string? Step = null, string? Why = null);
+public sealed record TaughtRow(string Flow, string Row, string Name, string Seconds, string Level, string? Step = null, string? Why = null);
 
 /// <summary>A flow as a sheet to be read and corrected by a practitioner, made from the knowledge.</summary>
 internal static class FlowSheet

@@ -32,7 +32,7 @@ public class PlanCheckTests
             },
             { s => s with { Pattern = new(PatternKind.Hold) }, "hold-missing", "/plan/steps/1/pattern" },
             { s => s with { Pattern = new(PatternKind.ThirdsWalk, 900) }, "stations-out-of-range", "/plan/steps/1/pattern/stations" },
-            { s => s with { Id = "arrive" }, "same-id", "/plan/steps/1/id" },
+            { s => s with { Id = "history" }, "same-id", "/plan/steps/1/id" },
         };
 
     [Theory]
@@ -201,5 +201,5 @@ public class PlanCheckTests
 
     [Fact]
     public void The_groin_hold_flow_opens_holds_feels_and_closes() =>
-        Assert.Equal(["arrive", "groin-hold", "feet-warm", "close"], Groin.Steps.Select(s => s.Id));
+        Assert.Equal(["history", "arrive", "hollow", "groin-hold", "feet-warm", "close"], Groin.Steps.Select(s => s.Id));
 }

@@ -28,13 +28,13 @@ public class ReviewTests
     private static readonly Dictionary<string, Func<Plan>> Wrong = new()
     {
         ["open-and-close"] = () => Without(Known.Flow(Known.Legs), s => s.Role is StepRole.Closing),
-        ["general-first"] = () => First(Known.Flow("side-line-lower"), "crescent-thumbs.left"),
+        ["general-first"] = () => First(Known.Flow("side-line-lower"), "crescent-thumb.left"),
         ["muscles-before-stretches"] = () => First(Known.Flow("back-muscles-then-stretches"), "twist.left"),
         ["level-arc"] = () => Known.Flow(Known.Legs).With(s => s.Side is Side.Right ? s with { Level = 4 } : s),
         ["both-sides"] = () => Without(Known.Flow("inner-thigh-release"), s => s.Side is Side.Right),
         ["rest-after-hold"] = () => Known.Flow(Known.Groin).With(s => s with { NoTouchSeconds = 0 }),
         ["neck-and-head-in-seated-work"] = () =>
-            First(Known.Flow("neck-then-shoulder"), "front.left", "front.right", "row.left", "row.right"),
+            First(Known.Flow("neck-then-shoulder"), "row-back.left", "row-back.right", "row.left", "row.right"),
         ["arm-overhead"] = () =>
             Known.Flow("shoulder-freeing").With(s => s.Id == "arm-up.left" ? s with { Repeats = 6, Range = new(1, 1, 6) } : s),
         ["easy-places"] = () => Known.Flow(Known.Legs).With(s => s.Region == "calf" ? s with { Level = 4 } : s),
@@ -42,7 +42,7 @@ public class ReviewTests
         ["out-slowly"] = () => Known.Flow("long-leg-stretches"),
         ["vulnerable-later"] = () => First(Known.Flow("whole-body-table"), "bowel"),
         ["spare-the-thumbs"] = () =>
-            Known.Flow("side-line-lower").With(s => s.Id == "crescent-thumbs.left" ? s with { Repeats = 12, Range = new(1, 1, 12) } : s),
+            Known.Flow("side-line-lower").With(s => s.Id == "crescent-thumb.left" ? s with { Repeats = 12, Range = new(1, 1, 12) } : s),
         ["calm-at-the-end"] = () => Last(Known.Flow("treading-with-frame"), "quick"),
         ["belly"] = () => After(Known.Flow("whole-body-table").With(s => s.Id == "bowel" ? s with { Level = 3 } : s), "bowel", "backbend"),
         ["even-cuts"] = () => Known.Flow(Known.Legs).With(s => s.Id == "cross-pull.left" ? s with { Repeats = 3 } : s),
@@ -81,8 +81,8 @@ public class ReviewTests
             [
                 .. Known.Flow("back-muscles-then-stretches").Steps.Where(s => s.Id is "twist.left"),
                 .. shoulder
-                    .Steps.Where(s => s.Block == "neck" && s.Purpose == "calm")
-                    .Select(s => s with { Repeats = 4, Range = new(1, 1, 4) }),
+                    .Steps.Where(s => s.Block == "head" && s.Purpose == "calm")
+                    .Select(s => s with { Repeats = 6, Range = new(1, 1, 6) }),
                 .. shoulder.Steps.Where(s => s.Block == "shoulder" && s.Side is Side.Left),
                 .. Known.Flow("back-muscles-then-stretches").Steps.Where(s => s.Id is "press"),
             ],
@@ -125,7 +125,7 @@ public class ReviewTests
     public void The_worse_side_may_have_a_fifth_more_and_no_further()
     {
         var legs = Known.Flow(Known.Legs);
-        var little = legs.With(s => s.Id == "lace-squeeze.right" ? s with { Repeats = 3 } : s) with { WorseSide = Side.Right };
+        var little = legs.With(s => s.Id == "percussion.right" ? s with { Repeats = 3 } : s) with { WorseSide = Side.Right };
         Assert.DoesNotContain(Review(little).Findings, f => f.Rule == "both-sides");
         var much = legs.With(s =>
             s.Region == "thigh-sides" && s.Side is Side.Right ? s with { Repeats = s.Repeats + 3, Range = new(1, 1, 9) } : s
@@ -134,7 +134,8 @@ public class ReviewTests
             WorseSide = Side.Right,
         };
         Assert.Contains(Review(much).Findings, f => f.Rule == "both-sides");
-        Assert.Contains(Review(little with { WorseSide = Side.Left }).Findings, f => f.Rule == "both-sides");
+        var some = legs.With(s => s.Id == "lace-squeeze.right" ? s with { Repeats = 2 } : s);
+        Assert.Contains(Review(some with { WorseSide = Side.Left }).Findings, f => f.Rule == "both-sides");
     }
 
     private static Plan Without(Plan plan, Func<PlanStep, bool> which) => plan with { Steps = [.. plan.Steps.Where(s => !which(s))] };

@@ -10,13 +10,14 @@ internal static class ArcReviews
     /// <summary>The first step opens; the last closes, still and long enough.</summary>
     public static IEnumerable<Remark> OpenAndClose(ReviewContext c, OrderRule rule)
     {
-        if (c.Steps[0].Role is not StepRole.Opening)
+        var first = c.Steps.FirstOrDefault(s => !s.IsPreparing) ?? c.Steps[0];
+        if (first.Role is not StepRole.Opening)
         {
             yield return new(
-                [c.Steps[0]],
+                [first],
                 "The session begins with work, without arriving.",
                 "Begin with still hands",
-                () => c.Plan with { Steps = [Still(c, c.Steps[0], "open", StepRole.Opening, rule), .. c.Steps] }
+                () => c.Plan with { Steps = [Still(c, first, "open", StepRole.Opening, rule), .. c.Steps] }
             );
         }
 

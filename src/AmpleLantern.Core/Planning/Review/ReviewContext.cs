@@ -32,6 +32,10 @@ public sealed record ReviewContext(Plan Plan, Expansion Expansion, School School
 
     internal double Work(int i) => Expansion.Steps[i].WorkSeconds;
 
+    /// <summary>Whether a flow is taught with one before the other: what its teacher put in that order is not turned round.</summary>
+    internal bool TaughtInOrder(PlanStep before, PlanStep after) =>
+        Knowledge.Flows.All.Any(f => f.PlaceOf(before) is { } first && f.PlaceOf(after) is { } second && first < second);
+
     internal bool Overlap(PlanStep a, PlanStep b) => a.Side.Touches(b.Side is Side.Mid ? null : b.Side) && In(a, b.Regions);
 
     internal bool In(PlanStep step, IReadOnlyList<string> regions) => regions.Any(r => step.Regions.Any(w => Knowledge.Overlap(r, w)));

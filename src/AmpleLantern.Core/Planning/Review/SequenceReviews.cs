@@ -30,7 +30,10 @@ internal static class SequenceReviews
 
             bool General(PlanStep s) =>
                 s.Role is StepRole.Work && c.Contact(s).Strength <= broad && c.Overlap(s, step) && !c.Is(s, Trait.OpensNothing);
-            if (c.Steps.Take(i).Any(General) || c.Steps.Skip(i + 1).FirstOrDefault(s => General(s) && s.Side == step.Side) is not { } later)
+            if (
+                c.Steps.Take(i).Any(General)
+                || c.Steps.Skip(i + 1).FirstOrDefault(s => General(s) && s.Side == step.Side && !c.TaughtInOrder(step, s)) is not { } later
+            )
             {
                 continue;
             }
@@ -57,7 +60,10 @@ internal static class SequenceReviews
                 || c.Is(step, Trait.Softens)
                 || step.Role is not StepRole.Work
                 || c.Steps.Take(i).Any(Softens)
-                || c.Steps.Skip(i + 1).LastOrDefault(s => Softens(s) && (s.Side == step.Side || s.Side is Side.Both)) is not { } last
+                || c
+                    .Steps.Skip(i + 1)
+                    .LastOrDefault(s => Softens(s) && (s.Side == step.Side || s.Side is Side.Both) && !c.TaughtInOrder(step, s))
+                    is not { } last
             )
             {
                 continue;
