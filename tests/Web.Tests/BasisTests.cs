@@ -126,7 +126,7 @@ public sealed class BasisTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task A_visit_of_42_steps_is_stored_in_under_15_kB()
+    public async Task A_visit_of_a_whole_flow_with_its_words_is_stored_in_under_20_kB()
     {
         var id = await odile.VisitOf("Bram");
         await odile.NoToTheRest(id);
@@ -167,13 +167,13 @@ public sealed class BasisTests : IAsyncLifetime
         );
         var visit = await odile.Visit(id);
         await odile.Post($"/api/visits/{id}/sign", new { version = Version(visit) });
-        Assert.Equal(42, visit["plan"]!["steps"]!.AsArray().Count);
+        Assert.True(visit["plan"]!["steps"]!.AsArray().Count > 40);
         var bytes = await house.InDb(async db =>
             await Length(db, "Visits", "Id", id)
             + await Length(db, "Bases", "VisitId", id)
             + await Length(db, "SessionEvents", "VisitId", id)
         );
-        Assert.InRange(bytes, 5_000, 15_000);
+        Assert.InRange(bytes, 5_000, 20_000);
     }
 
 #pragma warning disable EF1002 // Names of our own.
@@ -291,7 +291,7 @@ public sealed class BasisTests : IAsyncLifetime
         var guest = await again.Guest();
         Assert.Equal(16, (await guest.Get("/api/today"))!["visits"]!.AsArray().Count);
         var shown = await guest.Visit(id);
-        Assert.Equal(41, shown["plan"]!["steps"]!.AsArray().Count);
+        Assert.Equal(Legs.Steps - 1, shown["plan"]!["steps"]!.AsArray().Count);
         Assert.Contains("long-forgotten-press", (string)shown["setAside"]![0]!, StringComparison.Ordinal);
         Assert.Contains(
             shown["screen"]!["unresolved"]!.AsArray(),

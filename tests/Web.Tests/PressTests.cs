@@ -68,7 +68,7 @@ public sealed class PressTests : IAsyncLifetime
     {
         var id = await odile.VisitOf("Bram");
         var visit = await odile.Visit(id);
-        var step = StepWith(visit, s => (string)s["name"]! == "Figure-four, palm walk");
+        var step = StepWith(visit, s => (string)s["id"]! == "four-walk.left");
         async Task<JsonNode> Edit(object? press) =>
             (
                 await odile.Post(

@@ -151,7 +151,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
         var area = giver.AreaCm2(contact);
         var levels = Levels.Of(area, contact.Family, region, null, knowledge);
         var wanted = ContactPressure.Newtons(levels.Middle(step.Level), area) * contact.Spots / PractitionerBody.Gravity;
-        var mechanics = knowledge.Pressure.MechanicsOf(step.Stance, any => knowledge.Is(technique, any), contact.Family);
+        var mechanics = knowledge.Pressure.MechanicsOf(step.Stance, any => knowledge.Is(technique, any), contact.Family, region);
         return mechanics is { Kind: MechanicsKind.Weight, Support: var support }
             ? Math.Clamp(wanted, giver.MassKg * Left(support?.Most), giver.MassKg * Left(support?.Least))
             : Math.Min(giver.MassKg, wanted);
@@ -164,7 +164,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
     {
         var (technique, contact) = (knowledge.Techniques[step.Technique], knowledge.Contacts[step.Contact]);
         if (
-            knowledge.Pressure.MechanicsOf(step.Stance, any => knowledge.Is(technique, any), contact.Family)
+            knowledge.Pressure.MechanicsOf(step.Stance, any => knowledge.Is(technique, any), contact.Family, step.Region)
             is not { Kind: MechanicsKind.Weight } m
         )
         {

@@ -25,6 +25,15 @@ public sealed record Flow(
     IReadOnlyList<FlowLead>? Leads = null
 ) : IKnown, IChecked
 {
+    /// <summary>The options that change something here, by variant.</summary>
+    public IEnumerable<(string Variant, string Option)> ReadChoices() =>
+        Blocks
+            .SelectMany(b => b.Steps.Select(s => s.When).Append(b.When))
+            .Concat((Interleave ?? []).Select(w => w.When))
+            .Concat((Leads ?? []).Select(l => l.When))
+            .SelectMany(w => w ?? new Dictionary<string, string>())
+            .Select(w => (w.Key, w.Value));
+
     /// <summary>Which of its steps this is, counted from the first; null for a step that is not one of them.</summary>
     public int? PlaceOf(PlanStep step)
     {

@@ -72,12 +72,7 @@ internal static class FlowChecks
     /// <summary>All options but one, the plain way, change something.</summary>
     private static IEnumerable<Flaw> Unread(Flow flow, FlowVariant v, int at, KnowledgeBase k)
     {
-        var read = flow
-            .Blocks.SelectMany(b => b.Steps.Select(s => s.When).Append(b.When))
-            .Concat((flow.Interleave ?? []).Select(w => w.When))
-            .Concat((flow.Leads ?? []).Select(l => l.When))
-            .Select(w => w?.GetValueOrDefault(v.Id))
-            .ToHashSet();
+        var read = flow.ReadChoices().Where(c => c.Variant == v.Id).Select(c => c.Option).ToHashSet();
         var unread = (v.Options ?? k.Disagreements.Find(v.Id)?.Options ?? []).Where(o => !read.Contains(o.Id)).ToList();
         return unread.Count > 1
             ? [new($"/variants/{at}", $"Nothing changes between {string.Join(" and ", unread.Select(o => $"'{o.Id}'"))}.")]

@@ -41,8 +41,6 @@ public sealed record School(
 /// <summary>A question in which practitioners disagree.</summary>
 /// <param name="Default">The option the house takes.</param>
 /// <param name="Why">Why it does.</param>
-/// <param name="Unread">Where nothing is computed from the answer: what takes its place. Said of every such question and of no
-/// other.</param>
 [Kind("disagreements", "question of schools")]
 public sealed record Disagreement(
     string Id,
@@ -50,8 +48,7 @@ public sealed record Disagreement(
     Source Source,
     IReadOnlyList<DisagreementOption> Options,
     string Default,
-    string Why,
-    string? Unread = null
+    string Why
 ) : IKnown, IChecked
 {
     /// <summary>The question an order rule goes by.</summary>

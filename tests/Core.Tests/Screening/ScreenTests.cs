@@ -66,7 +66,7 @@ public class ScreenTests
         var result = Known.Screened(plan, Adult, new FactEntry("anticoagulant"));
         Assert.Equal("Two things to settle before you begin.", Headline.Of(result, [], [], 1, 0, []).Answer);
         var knee = Known.Screened(Known.Flow(Known.Legs), Adult, new FactEntry("knee-trouble", Side: Side.Left));
-        Assert.Equal("Two things to settle before you begin.", Headline.Of(knee, [], [], 1, 0, []).Answer);
+        Assert.Equal("Three things to settle before you begin.", Headline.Of(knee, [], [], 1, 0, []).Answer);
         // What was not asked is not clear.
         var clear = Known.Screened(plan, Adult);
         Assert.Equal("Go ahead: nothing found in what was asked.", Headline.Of(clear, [], [], 1, 5, []).Answer);

@@ -73,21 +73,27 @@ export function PressPanel({ step, visit, words, locked, onEdit, onChoose }: Pro
               <p className="soft small">
                 {view.now!.aboveCap ? t('press.fixCap') : t('press.fix', { goal: view.goal })}
               </p>
-              {view.advice.map((a) => (
-                <button
-                  key={a.say}
-                  type="button"
-                  className="pill"
-                  disabled={locked && !a.setting}
-                  onClick={() =>
-                    a.setting
-                      ? press.take(a.setting)
-                      : onEdit({ kind: 'contact', step: step.id, word: a.contact, bothSides: true })
-                  }
-                >
-                  {a.say}
-                </button>
-              ))}
+              {view.advice.map((a) =>
+                !a.setting && !a.contact ? (
+                  <p key={a.say} className="small">
+                    {a.say}
+                  </p>
+                ) : (
+                  <button
+                    key={a.say}
+                    type="button"
+                    className="pill"
+                    disabled={locked && !a.setting}
+                    onClick={() =>
+                      a.setting
+                        ? press.take(a.setting)
+                        : onEdit({ kind: 'contact', step: step.id, word: a.contact, bothSides: true })
+                    }
+                  >
+                    {a.say}
+                  </button>
+                ),
+              )}
             </div>
           )}
           {view.advice.length === 0 &&

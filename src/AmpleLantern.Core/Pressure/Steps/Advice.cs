@@ -15,14 +15,19 @@ namespace AmpleLantern.Core.Pressure.Steps;
 /// <param name="Setting">The setting that does it; null when another contact does.</param>
 /// <param name="Contact">The contact that does it at the same setting.</param>
 /// <param name="Level">The level it then makes.</param>
-public sealed record PressureAdvice(string Say, Setting? Setting, string? Contact, int Level, double KPa);
+/// <param name="Stance">The stance from which it is reached, where this one cannot.</param>
+public sealed record PressureAdvice(string Say, Setting? Setting, string? Contact, int Level, double KPa, string? Stance = null);
 
 /// <summary>What to change when a press is not at its planned level, or above what a finding lets through.</summary>
 public static class Advices
 {
     private const int MostContacts = 2;
 
-    /// <summary>Ways that reach the level, each alone; none when it is reached.</summary>
+    private const int MostStances = 2;
+
+    /// <summary>
+    /// Ways that reach the level, each alone; where none does, stances that do; at last the hands' own strength. None when it is reached.
+    /// </summary>
     public static IReadOnlyList<PressureAdvice> For(PlanStep step, PressureAsked asked, PressureResult now, KnowledgeBase knowledge)
     {
         if (now.Level is not { } level)
@@ -48,7 +53,37 @@ public static class Advices
                 x.Found.Level!.Value,
                 x.Found.KPa!.Value
             ));
-        return [.. ways, .. Contacts(step, asked, now, goal, wanted, knowledge)];
+        List<PressureAdvice> found = [.. ways, .. Contacts(step, asked, now, goal, wanted, knowledge)];
+        if (found.Count == 0)
+        {
+            found.AddRange(Stances(step, asked, goal, wanted, knowledge));
+        }
+
+        return found.Count > 0 || level < goal ? found : [new("hands only, with their own strength", null, null, goal, wanted)];
+    }
+
+    /// <summary>Other stances at the same place, or over it, from which the level is made.</summary>
+    private static IEnumerable<PressureAdvice> Stances(PlanStep step, PressureAsked asked, int goal, double wanted, KnowledgeBase knowledge)
+    {
+        var technique = knowledge.Techniques[step.Technique];
+        var at = knowledge.Stances[step.Stance].Where;
+        return knowledge
+            .Stances.All.Where(s => s.Where == at || s.Where == Stance.Over)
+            .Select(s =>
+                (
+                    Stance: s,
+                    Mechanics: knowledge.Pressure.MechanicsOf(s.Id, any => knowledge.Is(technique, any), asked.Contact.Family, step.Region)
+                )
+            )
+            .Where(x => x.Mechanics.Id != asked.Mechanics.Id && x.Mechanics.Kind is MechanicsKind.Lean or MechanicsKind.Weight)
+            .DistinctBy(x => x.Mechanics.Id)
+            .Select(x =>
+                (x.Stance, StepPressure.Planned(asked with { Mechanics = x.Mechanics }, Setting.Usual(x.Mechanics), goal, knowledge).Result)
+            )
+            .Where(x => x.Result.Level == goal && !x.Result.AboveCap && x.Result.Held.Feasible)
+            .OrderBy(x => Math.Abs(x.Result.KPa!.Value - wanted))
+            .Take(MostStances)
+            .Select(x => new PressureAdvice($"{x.Stance.Name} reaches it", null, null, goal, x.Result.KPa!.Value, x.Stance.Id));
     }
 
     private static IEnumerable<PressureAdvice> Contacts(

@@ -39,7 +39,8 @@ public sealed record StepPressure(
         var mechanics = knowledge.Pressure.MechanicsOf(
             step.Stance,
             any => knowledge.Is(knowledge.Techniques[step.Technique], any),
-            contact.Family
+            contact.Family,
+            step.Region
         );
         if (mechanics.Kind is MechanicsKind.None)
         {

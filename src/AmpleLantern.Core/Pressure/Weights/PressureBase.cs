@@ -133,6 +133,9 @@ public sealed record Mechanics : IKnown, IChecked
 
     public IReadOnlyList<string>? ContactFamilies { get; init; }
 
+    /// <summary>Holds only where bone lies close under the skin.</summary>
+    public bool OnBone { get; init; }
+
     /// <summary>Forward (or back, for pulls) lean of what the posture leans: thighs kneeling, legs standing, trunk sitting.</summary>
     public Span? Lean { get; init; }
 
@@ -179,9 +182,16 @@ public sealed record Band(
 }
 
 /// <summary>How much of the pressure of a large muscle a kind of tissue takes at the same level.</summary>
+/// <param name="OnBone">Bone lies close under it.</param>
 [Kind("tissues", "tissue")]
-public sealed record Tissue(string Id, string Name, Source Source, double Factor, [RefersTo<Region>] IReadOnlyList<string> Regions)
-    : IKnown;
+public sealed record Tissue(
+    string Id,
+    string Name,
+    Source Source,
+    double Factor,
+    [RefersTo<Region>] IReadOnlyList<string> Regions,
+    bool OnBone = false
+) : IKnown;
 
 /// <summary>Loads on the practitioner that a day should not pass.</summary>
 /// <param name="ThumbKgMinutes">Kilograms-force on thumbs and fingers times minutes.</param>
@@ -282,8 +292,11 @@ public sealed record PressureBase(
 
     /// <summary>How a step's stance turns weight into force.</summary>
     /// <param name="isOneOf">Whether the technique has one of some traits.</param>
-    public Mechanics MechanicsOf(string stance, Func<IReadOnlyList<string>, bool> isOneOf, string contactFamily) =>
+    public Mechanics MechanicsOf(string stance, Func<IReadOnlyList<string>, bool> isOneOf, string contactFamily, string region) =>
         Mechanics.All.First(m =>
-            m.Stances?.Contains(stance) != false && (m.Is is null || isOneOf(m.Is)) && m.ContactFamilies?.Contains(contactFamily) != false
+            m.Stances?.Contains(stance) != false
+            && (m.Is is null || isOneOf(m.Is))
+            && m.ContactFamilies?.Contains(contactFamily) != false
+            && (!m.OnBone || TissueOf(region).OnBone)
         );
 }
