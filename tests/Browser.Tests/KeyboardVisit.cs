@@ -60,6 +60,8 @@ public sealed class KeyboardVisit(Server server) : IClassFixture<Server>
         // Give: begin, note, go through with the space bar and the pedal's keys.
         page.See("Ready when you are.");
         page.Press(Keys.Space);
+        Now(page, "History and look");
+        page.Press(Keys.PageDown);
         Now(page, "Warm hands, quiet intention");
         page.Press("s");
         page.See("1 noted");

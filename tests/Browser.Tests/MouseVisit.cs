@@ -15,7 +15,7 @@ public sealed class MouseVisit(Server server) : IClassFixture<Server>
         page.Click("On to Screen");
         page.See("Go ahead. Nothing stands against this plan.");
         page.Click("On to Plan");
-        page.Retype("#fit-minutes", "32");
+        page.Retype("#fit-minutes", "33");
         page.Click("Fit F");
         page.See("Fewer repeats in");
         page.See("left and right equal");
@@ -97,7 +97,7 @@ public sealed class MouseVisit(Server server) : IClassFixture<Server>
         // The other window's change comes by itself.
         page.NotSee("Kneecap holds and circles");
         page.Offline(true);
-        page.Click("Rocking palm walk");
+        page.Click("Rocking walk, there and back");
         page.Until("one repeat more", () => More(page));
         page.See("No connection.");
         page.Driver.SwitchTo().Window(page.Driver.WindowHandles.Single(w => w != first));

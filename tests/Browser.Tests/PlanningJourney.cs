@@ -54,7 +54,7 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
         page.Click("More");
         Choose(page, "plan-from", "flow:legs-on-the-mat");
         page.Click("Start over with it");
-        page.See("Rocking palm walk");
+        page.See("Rocking walk, there and back");
         page.Click("More");
         var steps = Steps(page);
         Assert.Equal("Inner edge of both feet", Name(steps[1]));
@@ -66,7 +66,7 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
             .MoveByOffset(0, 6)
             .Release()
             .Perform();
-        page.Until("the step lower down", () => Name(Steps(page)[1]) == "Rocking palm walk" ? "moved" : null);
+        page.Until("the step lower down", () => Name(Steps(page)[1]) == "Rocking walk, there and back" ? "moved" : null);
 
         Steps(page)[1].Click();
         new Actions(page.Driver).KeyDown(Keys.Shift).Click(Steps(page)[2]).KeyUp(Keys.Shift).Perform();

@@ -126,6 +126,17 @@ public static class Location
     }
 
     /// <summary>A point that is not counted in a stretch: straight lines from the nearest landmarks on this body.</summary>
+    private static string Limb(Landmark landmark) => LimbOf(landmark.Place?.On ?? landmark.Stations!.Keys.First());
+
+    /// <summary>What hangs beside something is not measured from it: an arm from the thigh it lies along.</summary>
+    private static string LimbOf(string on) =>
+        on switch
+        {
+            "upper-arm" or "forearm" or "hand" or "finger" => "arm",
+            "thigh" or "shank" or "foot" or "toe" => "leg",
+            _ => "body",
+        };
+
     private static List<FromLandmark> Near(Place place, AtlasBase atlas, CunScale scale, Posed standing, int side)
     {
         var at = standing.Locator.On(place, side).At;
@@ -133,7 +144,7 @@ public static class Location
         return
         [
             .. atlas
-                .Landmarks.All.Where(l => l.Felt)
+                .Landmarks.All.Where(l => l.Felt && Limb(l) == LimbOf(place.On))
                 .Select(l => (Landmark: l, Cm: (double)(standing.Locator.On(l, side).At - at).Length()))
                 .OrderBy(l => l.Cm)
                 .Take(NearLandmarks)

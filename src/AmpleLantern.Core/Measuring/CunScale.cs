@@ -17,12 +17,17 @@ public sealed class CunScale(BodyMeasures client, BodyMeasures practitioner, Cun
     public const int Fingers = 4;
 
     private static readonly Source Tape = new("published", "measured on this client");
+    private static readonly Source SameLine = new("published", "measured on this client, on the same line");
+    private static readonly Source SameSegment = new("from memory", "another stretch of the same bone was measured on this client");
 
     /// <summary>What holds of a body nothing more is known of.</summary>
     public UsualBody Usual => usual;
 
     /// <summary>Length of one whole stretch.</summary>
-    /// <remarks>Measured if it was; else its usual part of stature, which is an estimate with its error.</remarks>
+    /// <remarks>
+    /// Measured if it was, or if the other stretch of its line was: a cun is one length along one line. Else, as an estimate with its
+    /// error, its usual share of what was measured along the same bone, as the figure is drawn; else its usual part of stature.
+    /// </remarks>
     public MeasuredLength Length(CunStretch stretch)
     {
         if (client.Stretch(stretch.Id) is { } cm)
@@ -30,7 +35,22 @@ public sealed class CunScale(BodyMeasures client, BodyMeasures practitioner, Cun
             return new(cm, false, 0, Tape);
         }
 
-        var length = stretches.EstimateCm(stretch.Id, client.StatureCm ?? stretches.UsualStatureCm);
+        foreach (var other in stretches.All.All.Where(s => s.SameCunAs == stretch.Id || stretch.SameCunAs == s.Id))
+        {
+            if (client.Stretch(other.Id) is { } measured)
+            {
+                return new(measured / other.Cun * stretch.Cun, false, 0, SameLine);
+            }
+        }
+
+        var stature = client.StatureCm ?? stretches.UsualStatureCm;
+        if (stretch.Segment is { } segment && stretches.MeasuredFactor(segment, client, stature) is { } factor)
+        {
+            var cmHere = stretches.EstimateCm(stretch.Id, stature) * factor;
+            return new(cmHere, true, cmHere * stretch.ErrorPercent / 100, SameSegment);
+        }
+
+        var length = stretches.EstimateCm(stretch.Id, stature);
         var percent = client.StatureCm is null ? Together(stretch.ErrorPercent, usual.StatureErrorPercent) : stretch.ErrorPercent;
         return new(length, true, length * percent / 100, stretch.OfStatureSource);
     }

@@ -72,37 +72,27 @@ public sealed record BodySize
             Build.Broad => (1.12f, 1.22f, 1.12f),
             _ => (1f, 1f, 1f),
         };
-        var chest = Factor(CunStretches.NippleToNipple, CunStretches.ScapulaToScapula);
+        var chest = Factor(Segment.Chest);
         return new()
         {
             Scale = (float)(stature / ReferenceStature),
-            TrunkLower = Factor(CunStretches.NavelToPubis),
-            TrunkMiddle = Factor(CunStretches.XiphoidToNavel),
-            TrunkUpper = Factor(CunStretches.NotchToXiphoid),
+            TrunkLower = Factor(Segment.TrunkLower),
+            TrunkMiddle = Factor(Segment.TrunkMiddle),
+            TrunkUpper = Factor(Segment.TrunkUpper),
             ChestWidth = chest,
             ShoulderWidth = MathF.Sqrt(chest),
             HipWidth = measures.Build == Build.Broad ? 1.03f : 1f,
-            UpperArm = Factor(CunStretches.AxillaToElbow),
-            Forearm = Factor(CunStretches.ElbowToWrist),
-            Thigh = Factor(CunStretches.TrochanterToKnee, CunStretches.GlutealFoldToKnee, CunStretches.PubisToPatella),
-            Shank = Factor(
-                CunStretches.KneeToLateralMalleolus,
-                CunStretches.PatellaToMedialMalleolus,
-                CunStretches.CondyleToMedialMalleolus
-            ),
+            UpperArm = Factor(Segment.UpperArm),
+            Forearm = Factor(Segment.Forearm),
+            Thigh = Factor(Segment.Thigh),
+            Shank = Factor(Segment.Shank),
             Foot = (float)Clamp((measures.Foot(FootMeasures.Length) ?? 0) is > 0 and var mm ? mm / stretches.FootLengthMm(stature) : 1),
             TrunkGirth = trunk,
             WaistGirth = waist,
             LimbGirth = limb,
         };
 
-        float Factor(params string[] ids)
-        {
-            var given = ids.Where(id => measures.Stretch(id) is > 0)
-                .Select(id => measures.Stretch(id)!.Value / stretches.EstimateCm(id, stature))
-                .ToList();
-            return given.Count == 0 ? 1 : (float)Clamp(given.Average());
-        }
+        float Factor(Segment segment) => (float)Clamp(stretches.MeasuredFactor(segment, measures, stature) ?? 1);
     }
 
     private static double Clamp(double factor) => Math.Clamp(factor, NarrowestFactor, WidestFactor);

@@ -17,25 +17,33 @@ public sealed record CunStretch(
     double OfStature,
     double ErrorPercent,
     Source OfStatureSource,
-    string How
+    string How,
+    Segment? Segment = null,
+    [RefersTo<CunStretch>] string? SameCunAs = null
 ) : IKnown;
 
-/// <summary>Ids of the stretches that lengths of the figure hang on.</summary>
+/// <summary>Parts of the figure that are sized by what is measured along them.</summary>
+public enum Segment
+{
+    Chest,
+    TrunkLower,
+    TrunkMiddle,
+    TrunkUpper,
+    UpperArm,
+    Forearm,
+    Thigh,
+    Shank,
+}
+
+/// <summary>Ids of stretches that are asked for by name.</summary>
 public static class CunStretches
 {
-    public const string NotchToXiphoid = "suprasternal-notch..xiphisternal-joint";
     public const string XiphoidToNavel = "xiphisternal-joint..navel";
     public const string NavelToPubis = "navel..pubic-symphysis";
     public const string NippleToNipple = "nipple..nipple";
-    public const string ScapulaToScapula = "scapula-border..scapula-border";
-    public const string AxillaToElbow = "axillary-fold..elbow-crease";
     public const string ElbowToWrist = "elbow-crease..wrist-crease";
-    public const string PubisToPatella = "pubic-symphysis..patella-top";
     public const string TrochanterToKnee = "trochanter..popliteal-crease";
-    public const string GlutealFoldToKnee = "gluteal-fold..popliteal-crease";
     public const string KneeToLateralMalleolus = "popliteal-crease..lateral-malleolus";
-    public const string PatellaToMedialMalleolus = "patella-apex..medial-malleolus";
-    public const string CondyleToMedialMalleolus = "medial-condyle..medial-malleolus";
 }
 
 /// <summary>The cun table with what is usual for a stature.</summary>
@@ -44,6 +52,16 @@ public static class CunStretches
 public sealed record CunStretchTable(Catalogue<CunStretch> All, double UsualStatureCm, double FootLengthOfStature)
 {
     public double EstimateCm(string id, double statureCm) => All[id].OfStature * statureCm;
+
+    /// <summary>How much longer than usual a segment is by what was measured along it, the mean of several; else null.</summary>
+    public double? MeasuredFactor(Segment segment, BodyMeasures measures, double statureCm)
+    {
+        var given = All
+            .All.Where(s => s.Segment == segment && measures.Stretch(s.Id) is > 0)
+            .Select(s => measures.Stretch(s.Id)!.Value / EstimateCm(s.Id, statureCm))
+            .ToList();
+        return given.Count == 0 ? null : given.Average();
+    }
 
     public double FootLengthMm(double statureCm) => FootLengthOfStature * statureCm * 10;
 }
