@@ -139,6 +139,7 @@ export const planning = {
     all: 'all traditions',
     find: 'Find a flow',
     minutes: '{{minutes}} min, from {{shortest}} to {{longest}}',
+    only: '{{minutes}} min',
     open: 'Open {{name}}',
     steps: '{{steps}} steps, {{presses}} presses',
     fitTo: 'Fit to',

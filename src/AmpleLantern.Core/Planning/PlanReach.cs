@@ -35,7 +35,10 @@ public sealed class PlanReach(KnowledgeBase knowledge, ReachedIn reached)
     /// <summary>A limb that lies on its worked side is lifted, or a hand slips under it: only what covers it shuts it off.</summary>
     private bool Shut(PlanStep step, string region, string position) =>
         AccessOf(step, region, position) is var access
-        && (access == SkinAccess.Covered || (access == SkinAccess.AgainstTheMat && knowledge.Regions[region].Limb is null));
+        && (
+            access == SkinAccess.Covered
+            || (access == SkinAccess.AgainstTheMat && knowledge.Regions[region] is { Limb: null, FitsBeneath: false })
+        );
 
     private List<string> Instead(PlanStep step) =>
         [.. knowledge.Techniques[step.Technique].Positions.Where(p => p != step.Position && !step.Regions.Any(r => Shut(step, r, p)))];

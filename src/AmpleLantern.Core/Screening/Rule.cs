@@ -227,6 +227,10 @@ public sealed record Target
     [RefersTo<Contact>]
     public IReadOnlyList<string>? ExceptContacts { get; init; }
 
+    /// <summary>Not what also has an effect of one of these classes: a foot that glides on is no foot that stands.</summary>
+    [RefersTo<EffectClass>]
+    public IReadOnlyList<string>? ExceptDoes { get; init; }
+
     /// <summary>Regions that a step names itself; overlapping is not enough.</summary>
     [RefersTo<Region>]
     public IReadOnlyList<string>? ExactRegions { get; init; }

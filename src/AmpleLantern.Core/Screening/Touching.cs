@@ -66,6 +66,7 @@ public sealed class Touching(PracticeKnowledge knowledge)
                 || target.LiesOn is not null
                 || !knowledge.Is(knowledge.Techniques[step.Technique], Trait.NoTouch)
             )
+            && (target.ExceptDoes is null || !Does(step, target.ExceptDoes))
             && (target.SpeaksOfEffects ? MeantOf(target, entry, step) : Here(target, entry, step));
     }
 
@@ -171,6 +172,9 @@ public sealed class Touching(PracticeKnowledge knowledge)
     }
 
     /// <summary>Whether a step has an effect that a target means. Most steps have none of its kind, which is seen at once.</summary>
+    private bool Does(PlanStep step, IReadOnlyList<string> classes) =>
+        Done(step).Effects.Any(e => classes.Any(c => MeansAny([.. knowledge.EffectClasses[c].Of], e)));
+
     private bool MeantOf(Target target, FactEntry? entry, PlanStep step)
     {
         var (effects, kinds) = Done(step);

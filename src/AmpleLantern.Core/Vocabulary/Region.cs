@@ -10,6 +10,7 @@ namespace AmpleLantern.Core.Vocabulary;
 /// <param name="Vulnerable">Needs consent of its own before it is touched.</param>
 /// <param name="Parts">Regions that lie within it.</param>
 /// <param name="Anywhere">Hands rest where they may: no place in particular is touched, and what must not be is left out.</param>
+/// <param name="FitsBeneath">A hand slips under it where it lies on the mat.</param>
 [Kind("regions", "region")]
 public sealed record Region(
     string Id,
@@ -22,7 +23,8 @@ public sealed record Region(
     string? Tissue = null,
     string? NoPressure = null,
     [RefersTo<Region>] IReadOnlyList<string>? Parts = null,
-    bool Anywhere = false
+    bool Anywhere = false,
+    bool FitsBeneath = false
 ) : IKnown, IChecked
 {
     /// <summary>A patch is a range along and round, or a box with one flat side; never both.</summary>

@@ -88,7 +88,7 @@ export default function Library() {
             ))}
             <RunStrip card={c} />
             <span className="soft small">
-              {t('library.minutes', {
+              {t(Math.round(c.shortest) === Math.round(c.longest) ? 'library.only' : 'library.minutes', {
                 minutes: Math.round(c.minutes),
                 shortest: Math.round(c.shortest),
                 longest: Math.round(c.longest),
