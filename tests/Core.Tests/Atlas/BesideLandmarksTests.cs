@@ -140,6 +140,20 @@ public sealed class BesideLandmarksTests
         Assert.Equal(32.5 / (0.2046 * 168), outer.Cm / (0.2435 * 168), 3);
     }
 
+    /// <summary>Common practice: all ten sen begin within about two inches of the navel.</summary>
+    [Fact]
+    public void Every_sen_line_begins_beside_the_navel()
+    {
+        var locator = Three.Of("middling, long in the leg").Locator;
+        var navel = locator.On(Known.Base.Atlas.Landmarks["navel"], 1).At;
+        foreach (var line in Known.Base.Atlas.Sen.All)
+        {
+            var starts = line.Courses.Select(c => c.Through[0].Place).OfType<Place>().Where(p => p.On == "front").ToList();
+            Assert.NotEmpty(starts);
+            Assert.All(starts, p => Assert.InRange((locator.On(p, 1).At - navel).Length(), 0, 5.5));
+        }
+    }
+
     /// <summary>An arm hangs beside the thigh: nothing on it is told from there.</summary>
     [Fact]
     public void A_point_is_told_from_landmarks_of_its_own_limb()
