@@ -95,20 +95,21 @@ public sealed class MouseVisit(Server server) : IClassFixture<Server>
         page.Saved();
         page.Driver.SwitchTo().Window(first);
         // The other window's change comes by itself.
-        page.NotSee("Kneecap holds and circles");
+        page.NotSee("Kneecap rims");
         page.Offline(true);
         page.Click("Rocking walk, there and back");
         page.Until("one repeat more", () => More(page));
         page.See("No connection.");
         page.Driver.SwitchTo().Window(page.Driver.WindowHandles.Single(w => w != first));
-        page.Click("Loose-fist percussion");
+        page.Click("Loose fists");
         page.Click("Leave out");
         page.Saved();
         page.Driver.SwitchTo().Window(first);
         page.Offline(false);
         page.See("This visit was changed in another window a moment ago.");
         page.Click("Make my change too");
-        page.Until("all three changes", () => !page.Shows("Loose-fist percussion") && page.Shows("3 ×") ? "all" : null);
+        // The rocking walk takes twice its seventeen seconds.
+        page.Until("all three changes", () => !page.Shows("Loose fists") && page.Shows("0:34") ? "all" : null);
     }
 
     /// <summary>The sheet of a step is drawn anew when another window's change comes in: then the button is looked for again.</summary>
