@@ -159,8 +159,13 @@ internal static class Units
         var pattern = knowledge.Composing.Model.Points;
         var midline = points.All(p => knowledge.Atlas.Channels.Find(p.Channel)?.Midline ?? false);
         var place = knowledge.Regions[wanted.Region].Name;
-        var reason = quality is null || points.Any(p => p.Uses.Contains(place)) ? $"the {place}" : $"\"{quality.Name}\"";
-        var name = $"{string.Join(", ", points.Select(p => p.Id))} held, for {reason}";
+        var forPlace = quality is null || points.Any(p => p.Uses.Contains(place));
+        var reason = forPlace ? $"the {place}" : $"\"{quality!.Name}\"";
+        // A point worked for a place it does not lie at is chosen by its use, and says so.
+        var beside =
+            knowledge.Overlap(region, wanted.Region) || knowledge.Composing.Neighbours.Find(wanted.Region)?.Near.Contains(region) == true;
+        var afar = forPlace && !beside ? " from afar" : "";
+        var name = $"{string.Join(", ", points.Select(p => p.Id))} held{afar}, for {reason}";
         var step = new PlanStep
         {
             Id = key,

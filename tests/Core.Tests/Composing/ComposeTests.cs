@@ -55,6 +55,23 @@ public class ComposeTests
         Assert.True(one.Intersect(other).Count() <= 0.75 * Math.Max(one.Count, other.Count), "the second is another session");
     }
 
+    /// <summary>Points held for a place they do not lie at say so; those beside it do not.</summary>
+    [Fact]
+    public void Points_held_for_a_place_they_do_not_lie_at_are_called_so()
+    {
+        var sets = Units
+            .For(Shoulder, Known.Base.HouseSchool, Known.Base)
+            .SelectMany(u => u.Steps)
+            .Where(s => s.Name.EndsWith(", for the shoulder", StringComparison.Ordinal))
+            .ToList();
+        Assert.NotEmpty(sets);
+        Assert.All(
+            sets,
+            s => Assert.Equal(s.Region is not ("upper-arm" or "shoulder"), s.Name.Contains("from afar", StringComparison.Ordinal))
+        );
+        Assert.Contains(sets, s => s.Name.Contains("from afar", StringComparison.Ordinal));
+    }
+
     private static HashSet<string> Work(Proposal p) =>
         [.. p.Plan.Steps.Where(s => s.Role is StepRole.Work).Select(s => $"{s.Technique}/{s.Region}")];
 

@@ -138,6 +138,23 @@ public class ReviewTests
         Assert.Contains(Review(some with { WorseSide = Side.Left }).Findings, f => f.Rule == "both-sides");
     }
 
+    /// <summary>Overhead, a short rub, overhead again: said of the worse arm only.</summary>
+    [Fact]
+    public void The_worse_arm_rests_before_it_goes_overhead_again()
+    {
+        var flow = Known.Flow("shoulder-freeing");
+        var up = flow.Step("arm-up.left");
+        var between = flow.Steps.First(s => s.Side is Side.Left && s.Technique == "rub-and-pull") with { Id = "between" };
+        var at = flow.Steps.ToList().IndexOf(up);
+        var twice = flow with { Steps = [.. flow.Steps.Take(at + 1), between, up with { Id = "again" }, .. flow.Steps.Skip(at + 1)] };
+        bool Said(Side? worse) =>
+            Review(twice with { WorseSide = worse })
+                .Findings.Any(f => f.Rule == "arm-overhead" && f.What.Contains("without a rest", StringComparison.Ordinal));
+        Assert.True(Said(Side.Left));
+        Assert.False(Said(Side.Right));
+        Assert.False(Said(null));
+    }
+
     private static Plan Without(Plan plan, Func<PlanStep, bool> which) => plan with { Steps = [.. plan.Steps.Where(s => !which(s))] };
 
     private static Plan First(Plan plan, params string[] ids) =>

@@ -26,7 +26,21 @@ internal static class CareReviews
     public static IEnumerable<Remark> ArmOverhead(ReviewContext c, OrderRule rule)
     {
         var most = rule.Number("mostSeconds");
-        foreach (var run in Runs(c, s => c.Is(s, Trait.ArmOverhead)))
+        var runs = Runs(c, s => c.Is(s, Trait.ArmOverhead)).ToList();
+        var worse = runs.Where(r => c.Plan.WorseSide is { } side && c.Steps[r[0]].Side.Touches(side)).ToList();
+        foreach (var (first, again) in worse.Zip(worse.Skip(1)))
+        {
+            var rest = c.Start(again[0]) - c.End(first[^1]);
+            if (rest < rule.Number("restSeconds"))
+            {
+                yield return new(
+                    [c.Steps[first[^1]], c.Steps[again[0]]],
+                    $"The worse arm goes overhead again after {rest:0} s, without a rest."
+                );
+            }
+        }
+
+        foreach (var run in runs)
         {
             var seconds = run.Sum(c.Work);
             if (seconds <= most)
