@@ -1,4 +1,4 @@
-import { useState, type FormEvent } from 'react';
+import { useEffect, useRef, useState, type FormEvent } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import type { InterviewAnswer, InterviewView, VisitView, Vocabulary } from '../../api/types';
@@ -47,6 +47,17 @@ interface PathProps {
 function Path({ held, put, locked }: PathProps) {
   const { t } = useTranslation();
   const given = held.answered.map((a) => a.given);
+  // Two answers may be given before the server has told of the first: the second builds on what was said, not on what is shown.
+  const said = useRef<{ side: Side; answers: InterviewAnswer[] }>({ side: held.side, answers: given });
+  useEffect(() => {
+    said.current = { side: held.side, answers: held.answered.map((a) => a.given) };
+  }, [held]);
+  const say = (what: { side?: Side; answers?: InterviewAnswer[] }) => {
+    said.current = { ...said.current, ...what };
+    put(held.complaint, said.current.side, said.current.answers);
+  };
+  const answer = (given: InterviewAnswer) =>
+    say({ answers: [...said.current.answers.filter((a) => a.question !== given.question), given] });
   const { next, verdict, findings } = held.result;
   const strongest = findings[0];
   return (
@@ -61,7 +72,7 @@ function Path({ held, put, locked }: PathProps) {
               className={held.side === s ? 'pill on' : 'pill quiet'}
               aria-pressed={held.side === s}
               disabled={locked}
-              onClick={() => put(held.complaint, s, given)}
+              onClick={() => say({ side: s })}
             >
               {t(`side.${s}`)}
             </button>
@@ -78,7 +89,7 @@ function Path({ held, put, locked }: PathProps) {
                 className="pill quiet"
                 aria-label={t('interview.again', { question: a.text })}
                 disabled={locked}
-                onClick={() => put(held.complaint, held.side, given.slice(0, n))}
+                onClick={() => say({ answers: given.slice(0, n) })}
               >
                 ↺
               </button>
@@ -90,12 +101,7 @@ function Path({ held, put, locked }: PathProps) {
         <div className="nextquestion">
           <p className="asked">{next.text}</p>
           <p className="soft small">{next.why}</p>
-          {next.unit && (
-            <Number
-              unit={next.unit}
-              onValue={(value) => put(held.complaint, held.side, [...given, { question: next.id, value }])}
-            />
-          )}
+          {next.unit && <Number unit={next.unit} onValue={(value) => answer({ question: next.id, value })} />}
           <div className="options">
             {next.options.map((o) => (
               <button
@@ -103,7 +109,7 @@ function Path({ held, put, locked }: PathProps) {
                 type="button"
                 className="pill"
                 disabled={locked}
-                onClick={() => put(held.complaint, held.side, [...given, { question: next.id, option: o.id }])}
+                onClick={() => answer({ question: next.id, option: o.id })}
               >
                 {o.text}
               </button>

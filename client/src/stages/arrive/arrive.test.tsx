@@ -7,6 +7,7 @@ import { StepLimits } from '../../parts/StepLimits';
 import '../../words';
 import { Cards } from './Cards';
 import { FactsKnown } from './FactsKnown';
+import { Interview } from './Interview';
 
 const said = vi.hoisted(() => ({ answer: vi.fn(), card: vi.fn(), strike: vi.fn(), change: vi.fn() }));
 vi.mock('./useAnswer', () => ({ useAnswer: () => said }));
@@ -170,4 +171,40 @@ it('a step says what it keeps to, and nothing where it keeps to nothing', () => 
     </dl>,
   );
   expect(container.textContent).toBe('PointsGB20, BL10On the skinlinimentRange66 % of what there is');
+});
+
+describe('an interview', () => {
+  it('builds an answer on the side just said, though the server has not told of it yet', () => {
+    const leg = {
+      complaint: 'leg',
+      name: 'Leg',
+      side: null,
+      answered: [],
+      result: {
+        next: {
+          id: 'cold',
+          text: 'Suddenly cold?',
+          why: 'Hours count.',
+          unit: null,
+          options: [{ id: 'no', text: 'No' }],
+        },
+        verdict: null,
+        findings: [],
+      },
+    };
+    render(
+      <Interview
+        visit={{ ...open, interviews: [leg] } as unknown as VisitView}
+        words={{ ...words, complaints: [{ id: 'leg', name: 'Leg' }] } as unknown as Vocabulary}
+      />,
+    );
+    fireEvent.click(screen.getByRole('button', { name: 'left' }));
+    fireEvent.click(screen.getByRole('button', { name: 'No' }));
+    fireEvent.click(screen.getByRole('button', { name: 'No' }));
+    expect(said.change.mock.calls.map((c) => c[2])).toEqual([
+      { complaint: 'leg', side: 'left', answers: [], drop: false },
+      { complaint: 'leg', side: 'left', answers: [{ question: 'cold', option: 'no' }], drop: false },
+      { complaint: 'leg', side: 'left', answers: [{ question: 'cold', option: 'no' }], drop: false },
+    ]);
+  });
 });
