@@ -125,7 +125,6 @@ public static class Location
         );
     }
 
-    /// <summary>A point that is not counted in a stretch: straight lines from the nearest landmarks on this body.</summary>
     private static string Limb(Landmark landmark) => LimbOf(landmark.Place?.On ?? landmark.Stations!.Keys.First());
 
     /// <summary>What hangs beside something is not measured from it: an arm from the thigh it lies along.</summary>
@@ -137,6 +136,7 @@ public static class Location
             _ => "body",
         };
 
+    /// <summary>A point that is not counted in a stretch: straight lines from the nearest landmarks on this body.</summary>
     private static List<FromLandmark> Near(Place place, AtlasBase atlas, CunScale scale, Posed standing, int side)
     {
         var at = standing.Locator.On(place, side).At;

@@ -32,7 +32,7 @@ internal static class Units
             )
             .SelectMany(f => OfFlow(f, request, school, knowledge))
             // Flows share their steps; what is the same to a client is one thing to choose.
-            .DistinctBy(u => (u.First.Technique, u.First.Region, u.First.Contact, u.First.Position, u.Steps.Count))
+            .DistinctBy(u => (u.First.Pair ?? u.First.Id, u.First.Technique, u.First.Region, u.First.Contact, u.First.Position))
             .Concat(Points(request, school, knowledge))
             .ToList();
         return Permitted(all, request, school, knowledge);

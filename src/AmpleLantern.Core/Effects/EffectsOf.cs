@@ -66,7 +66,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
     public IReadOnlyList<BodyEffect> Step(PlanStep step, double minutesOnEnd)
     {
         var technique = knowledge.Techniques[step.Technique];
-        if (knowledge.Is(technique, Trait.NoTouch))
+        if (step.TouchesNobody(knowledge))
         {
             return [new(EffectKind.Lies, knowledge.Positions[step.Position].LiesOn, Amount: null, By: step.Position)];
         }

@@ -48,7 +48,7 @@ public static class FlowVariants
     internal static IReadOnlyList<FlowBlock> Blocks(Flow flow, IReadOnlyDictionary<string, string> chosen)
     {
         var given = flow.Blocks.Where(b => Holds(b.When, chosen)).ToList();
-        foreach (var lead in (flow.Leads ?? []).Where(l => Holds(l.When, chosen)))
+        foreach (var lead in (flow.Leads ?? []).Where(l => Holds(l.When, chosen) && given.Any(b => b.Id == l.After)))
         {
             var moved = given.Where(b => lead.Blocks.Contains(b.Id)).ToList();
             given = [.. given.Except(moved).SelectMany(b => b.Id == lead.After ? [b, .. moved] : new[] { b })];

@@ -171,10 +171,17 @@ public sealed record PlanStep
         return false;
     }
 
-    /// <summary>The single purposes of "warm, soften".</summary>
+    /// <summary>
+    /// Whether nobody is touched: said by its technique, and believed only of what makes no presses, so that no word lifts a press out of
+    /// screening.
+    /// </summary>
+    internal bool TouchesNobody(KnowledgeBase knowledge) =>
+        Pattern.Kind is PatternKind.Handling && knowledge.Is(knowledge.Techniques[Technique], Trait.NoTouch);
+
     /// <summary>Whether it only talks, looks, covers or sets up: it may come before arriving.</summary>
     internal bool IsPreparing => Role is StepRole.Work && Pattern.Kind is PatternKind.Handling;
 
+    /// <summary>The single purposes of "warm, soften".</summary>
     internal IReadOnlyList<string> Purposes => Purpose.Split(',', StringSplitOptions.TrimEntries);
 
     internal bool Serves(IReadOnlyList<string> purposes) => Purposes.Any(purposes.Contains);

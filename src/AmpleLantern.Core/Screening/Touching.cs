@@ -61,11 +61,7 @@ public sealed class Touching(PracticeKnowledge knowledge)
             && (target.RangeAbovePercent is not { } range || (step.RangePercent ?? 100) > range)
             && (target.PaceAbovePercent is not { } pace || (step.PacePercent ?? 100) > pace)
             && (!target.NoTouchMissing || step.NoTouchSeconds <= 0)
-            && (
-                target.Positions is not null
-                || target.LiesOn is not null
-                || !knowledge.Is(knowledge.Techniques[step.Technique], Trait.NoTouch)
-            )
+            && (target.SpeaksOfEffects || target.Positions is not null || target.LiesOn is not null || !step.TouchesNobody(knowledge))
             && (target.ExceptDoes is null || !Does(step, target.ExceptDoes))
             && (target.SpeaksOfEffects ? MeantOf(target, entry, step) : Here(target, entry, step));
     }
@@ -171,10 +167,10 @@ public sealed class Touching(PracticeKnowledge knowledge)
         return false;
     }
 
-    /// <summary>Whether a step has an effect that a target means. Most steps have none of its kind, which is seen at once.</summary>
     private bool Does(PlanStep step, IReadOnlyList<string> classes) =>
         Done(step).Effects.Any(e => classes.Any(c => MeansAny([.. knowledge.EffectClasses[c].Of], e)));
 
+    /// <summary>Whether a step has an effect that a target means. Most steps have none of its kind, which is seen at once.</summary>
     private bool MeantOf(Target target, FactEntry? entry, PlanStep step)
     {
         var (effects, kinds) = Done(step);

@@ -44,7 +44,7 @@ public class EffectsTests
         var plan = Known.Flow(flow);
         foreach (var (step, effects) in plan.Steps.Zip(Of(flow)))
         {
-            var touches = !Known.Base.Is(Known.Base.Techniques[step.Technique], Trait.NoTouch);
+            var touches = step.Technique != "talk";
             Assert.Equal(touches, effects.Effects.Any(e => e.Kind is EffectKind.Presses && e.Amount == step.Level));
             Assert.Contains(effects.Effects, e => e.Kind is EffectKind.Lies);
             var on = Known.Base.Contacts[step.Contact].Family is "foot" or "knee" or "seat";
@@ -53,6 +53,15 @@ public class EffectsTests
             Assert.All(bears, b => Assert.True(b.Amount is > 0 and <= Kg, $"{step.Id}: {b.Amount}"));
             Assert.All(effects.Sayings, s => Assert.True(s.Length > 5 && char.IsLower(s[0]), s));
         }
+    }
+
+    [Fact]
+    public void A_press_whose_technique_says_it_touches_nobody_is_screened_all_the_same()
+    {
+        var walk = Known.Base.Techniques["palm-walk"];
+        var sly = Known.Base.With([walk with { Id = "sly", Traits = [Trait.NoTouch] }]);
+        var step = Known.Flow(Known.Legs).Steps.First(s => s.Technique == "palm-walk") with { Technique = "sly" };
+        Assert.Contains(new EffectsOf(sly, Giver).Step(step, 0), e => e.Kind is EffectKind.Presses);
     }
 
     [Fact]
