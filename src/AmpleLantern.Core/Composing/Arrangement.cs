@@ -39,25 +39,15 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
     private (Plan Plan, Dictionary<string, Origin> Origin) InOrder(Choice choice)
     {
         var first = school.FirstSide == "right" ? Side.Right : Side.Left;
-        var steps = choice
-            .Chosen.SelectMany(
-                (c, n) =>
-                    c.Unit.Steps.Select(
-                        (s, i) =>
-                            (
-                                c.Unit,
-                                Step: s with
-                                {
-                                    Id = $"c{n + 1}{(c.Unit.Steps.Count > 1 ? s.Side == first ? "a" : "b" : "")}",
-                                    Pair = c.Unit.Steps.Count > 1 ? $"c{n + 1}" : null,
-                                    Repeats = c.Repeats,
-                                }
-                            )
-                    )
-            )
-            .OrderBy(x => Order(x.Step, first))
+        var passes = choice
+            .Chosen.SelectMany((c, n) => Named(c.Unit, n + 1, c.Repeats, first).Select(pass => new Pass(c.Unit, pass)))
+            .OrderBy(x => Order(x.First, first))
             .ToList();
-        steps = [.. steps.GroupBy(x => Order(x.Step, first) is var o ? (o.Item1, o.Item2) : default).SelectMany(g => AsTaught([.. g]))];
+        var steps = passes
+            .GroupBy(x => Order(x.First, first) is var o ? (o.Item1, o.Item2) : default)
+            .SelectMany(g => AsTaught([.. g]))
+            .SelectMany(p => p.Steps.Select(s => (p.Unit, Step: s)))
+            .ToList();
         var origin = steps.ToDictionary(
             x => x.Step.Id,
             x => new Origin(
@@ -85,18 +75,48 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
         return (at < 0 ? model.PositionOrder.Count : at, phase, neck * (rank >= 3 ? 0 : 1), rank, step.Name);
     }
 
-    /// <summary>What comes from one flow keeps its teacher's order among the places it has in a position.</summary>
-    private IEnumerable<(Unit Unit, PlanStep Step)> AsTaught(IReadOnlyList<(Unit Unit, PlanStep Step)> steps)
+    /// <summary>What is given in one go.</summary>
+    private sealed record Pass(Unit Unit, IReadOnlyList<PlanStep> Steps)
     {
-        var taught = steps
+        public PlanStep First => Steps.FirstOrDefault(s => s.Pattern.Kind is not PatternKind.Handling) ?? Steps[0];
+    }
+
+    /// <summary>A unit's passes under ids of the new plan: <c>c3a</c> and <c>c3b</c>, in a series <c>c3.1a</c> and so on.</summary>
+    private static IEnumerable<IReadOnlyList<PlanStep>> Named(Unit unit, int number, int repeats, Side first)
+    {
+        var keys = unit.Steps.Select(s => s.Pair ?? s.Id).Distinct().ToList();
+        var twins = unit.Steps.CountBy(s => s.Pair ?? s.Id).Where(x => x.Value > 1).Select(x => x.Key).ToHashSet();
+        return unit.Passes()
+            .Select(pass =>
+                (IReadOnlyList<PlanStep>)
+                    [
+                        .. pass.Select(s =>
+                        {
+                            var key = s.Pair ?? s.Id;
+                            var id = keys.Count > 1 ? $"c{number}.{keys.IndexOf(key) + 1}" : $"c{number}";
+                            return s with
+                            {
+                                Id = $"{id}{(twins.Contains(key) ? s.Side == first ? "a" : "b" : "")}",
+                                Pair = twins.Contains(key) ? id : null,
+                                Repeats = unit.RepeatsOf(s, repeats),
+                            };
+                        }),
+                    ]
+            );
+    }
+
+    /// <summary>What comes from one flow keeps its teacher's order among the places it has in a position.</summary>
+    private IEnumerable<Pass> AsTaught(IReadOnlyList<Pass> passes)
+    {
+        var taught = passes
             .GroupBy(x => x.Unit.Flow)
             .ToDictionary(
                 g => g.Key,
-                g => new Queue<(Unit, PlanStep)>(
+                g => new Queue<Pass>(
                     knowledge.Flows.All.FirstOrDefault(f => f.Name == g.Key) is { } flow ? g.OrderBy(x => flow.PlaceOf(x.Unit.First)) : g
                 )
             );
-        return steps.Select(x => taught[x.Unit.Flow].Dequeue());
+        return passes.Select(x => taught[x.Unit.Flow].Dequeue());
     }
 
     private string Block(PlanStep step, List<PlanBlock> blocks)
@@ -199,7 +219,17 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
                 var least = plan
                     .Steps.Where(s => s.Role is StepRole.Work)
                     .MinBy(s => origin.TryGetValue(s.Id, out var o) ? o.Worth.Max() : 0)!;
-                plan = plan with { Steps = [.. plan.Steps.Where(s => s.Id != least.Id && (least.Pair is null || s.Pair != least.Pair))] };
+                plan = plan with
+                {
+                    Steps =
+                    [
+                        .. plan.Steps.Where(s =>
+                            s.Id != least.Id
+                            && (least.Pair is null || s.Pair != least.Pair)
+                            && (least.Series is null || s.Series != least.Series)
+                        ),
+                    ],
+                };
             }
         }
     }

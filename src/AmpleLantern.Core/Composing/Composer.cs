@@ -67,7 +67,9 @@ public static class Composer
         var each = knowledge.SessionTimes.StanceChangeSeconds / 2 * unit.Steps.Count;
         var seconds = Enumerable
             .Range(unit.Range.Min, unit.Range.Max - unit.Range.Min + 1)
-            .Select(r => (int)Math.Ceiling(each + unit.Steps.Sum(s => PlanExpansion.WorkSeconds(s, r, request.Tempo, knowledge))))
+            .Select(r =>
+                (int)Math.Ceiling(each + unit.Steps.Sum(s => PlanExpansion.WorkSeconds(s, unit.RepeatsOf(s, r), request.Tempo, knowledge)))
+            )
             .ToList();
         var rank = worth.Rank(unit.First);
         var contact = knowledge.Contacts[unit.First.Contact];

@@ -8,14 +8,39 @@ using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Composing;
 
-/// <summary>A step of the library with its twin, as one thing to choose: given whole, on both sides, or not at all.</summary>
+/// <summary>A step of the library with its twin, or a series with its twins, as one thing to choose: given whole, on both sides, or not
+/// at all.</summary>
 /// <param name="Key">The same in every position it could be given in.</param>
 /// <param name="Flow">Name of the flow it comes from, or that it was made from points.</param>
 internal sealed record Unit(string Key, string Flow, string Tradition, IReadOnlyList<PlanStep> Steps)
 {
-    public PlanStep First => Steps[0];
+    /// <summary>The first that is more than setting up.</summary>
+    public PlanStep First => Steps.FirstOrDefault(s => s.Pattern.Kind is not PatternKind.Handling) ?? Steps[0];
 
-    public RepeatRange Range => First.Range;
+    private bool IsSeries => First.Series is not null;
+
+    /// <summary>A series is given as it is taught; a step by itself as often as it may be.</summary>
+    public RepeatRange Range => IsSeries ? new(1, 1, 1) : First.Range;
+
+    public int RepeatsOf(PlanStep step, int repeats) => IsSeries ? step.Repeats : repeats;
+
+    /// <summary>What is given in one go: a step by itself, a series on one side.</summary>
+    public IEnumerable<IReadOnlyList<PlanStep>> Passes()
+    {
+        var pass = new List<PlanStep>();
+        foreach (var step in Steps)
+        {
+            if (pass.Count > 0 && (!IsSeries || pass.Any(p => p.Pair is not null && p.Pair == step.Pair)))
+            {
+                yield return pass;
+                pass = [];
+            }
+
+            pass.Add(step);
+        }
+
+        yield return pass;
+    }
 }
 
 /// <summary>Gathers what a session may be made of: only what suits the traditions, the props, the surface and today's screening.</summary>
@@ -57,8 +82,8 @@ internal static class Units
 
         return FlowPlans
             .FromFlow(flow, knowledge, school)
-            .Steps.Where(s => s.Role is StepRole.Work && s.Pattern.Kind is not PatternKind.Handling)
-            .GroupBy(s => s.Pair ?? s.Id)
+            .Steps.Where(s => s.Role is StepRole.Work && (s.Series is not null || s.Pattern.Kind is not PatternKind.Handling))
+            .GroupBy(s => s.Series ?? s.Pair ?? s.Id)
             .SelectMany(g => InPositions(new Unit($"{flow.Id}/{g.Key}", flow.Name, flow.Tradition, [.. g]), knowledge));
     }
 
@@ -66,7 +91,7 @@ internal static class Units
     private static IEnumerable<Unit> InPositions(Unit unit, PracticeKnowledge knowledge)
     {
         yield return unit;
-        for (var p = 0; p < unit.First.AlsoIn.Count; p++)
+        for (var p = 0; unit.First.Series is null && p < unit.First.AlsoIn.Count; p++)
         {
             var at = p;
             // The side that is worked must not be the one that lies on the mat; chair and floor are one way of sitting.

@@ -19,17 +19,21 @@ internal sealed class Worth(IReadOnlyList<WantedAim> aims, PracticeKnowledge kno
     {
         var wanted = aims[aim];
         var quality = wanted.Quality is { } q ? composing.Qualities[q] : null;
-        var purpose = Purpose(unit.First, composing.Aims[For(wanted)], quality);
-        var place = Place(unit, wanted);
+        // A series is worth what its steps are, one with another.
+        var each = (int)
+            unit
+                .Steps.Where(s => s.Pattern.Kind is not PatternKind.Handling)
+                .DefaultIfEmpty(unit.First)
+                .Average(s => Place(s, wanted) * Purpose(s, composing.Aims[For(wanted)], quality));
         var side =
             wanted.Side is not { } s || unit.Steps.Any(x => x.Side == s || x.Side is Side.Both or Side.Mid)
                 ? Weight("sameSide")
                 : Weight("otherSide");
-        return place * side / 100 * purpose / 100;
+        return each * side / 100 / 100;
     }
 
     /// <summary>Whether the unit does something for the aim at its place, and does not only fill the time.</summary>
-    public bool Serves(Unit unit, int aim) => Of(unit, aim) > 0 && Place(unit, aims[aim]) > Weight("elsewhere");
+    public bool Serves(Unit unit, int aim) => Of(unit, aim) > 0 && unit.Steps.Any(s => Place(s, aims[aim]) > Weight("elsewhere"));
 
     /// <summary>The aim that is meant: the one named, or the one the quality usually asks for.</summary>
     /// <exception cref="RefusalException">Neither is said.</exception>
@@ -52,7 +56,7 @@ internal sealed class Worth(IReadOnlyList<WantedAim> aims, PracticeKnowledge kno
             : 1;
     }
 
-    private int Place(Unit unit, WantedAim wanted) => unit.First.Regions.Max(r => Place(r, wanted.Region));
+    private int Place(PlanStep step, WantedAim wanted) => step.Regions.Max(r => Place(r, wanted.Region));
 
     private int Place(string region, string wanted) =>
         region == wanted ? Weight("samePlace")

@@ -191,6 +191,9 @@ public sealed record StepTemplate
 
     /// <summary>Options under which it is given, by variant.</summary>
     public IReadOnlyDictionary<string, string>? When { get; init; }
+
+    /// <summary>Steps next to each other with the same word make sense only together, in this order.</summary>
+    public string? Series { get; init; }
 }
 
 /// <summary>How often a step is done: usually, and between which limits.</summary>

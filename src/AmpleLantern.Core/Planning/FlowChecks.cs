@@ -20,6 +20,7 @@ internal static class FlowChecks
             .. flow.Blocks.SelectMany(
                 (b, i) => b.Steps.SelectMany((s, j) => StepChecks.Of(s, k).Select(f => f with { Path = $"/blocks/{i}/steps/{j}{f.Path}" }))
             ),
+            .. flow.Blocks.SelectMany((b, i) => Series(flow, b, i)),
             .. flow
                 .Blocks.SelectMany(b => b.Steps)
                 .CountBy(s => s.Id)
@@ -68,6 +69,26 @@ internal static class FlowChecks
                     .Select(id => new Flaw($"/leads/{at}", $"This flow has no block '{id}'."))
             )
             .Concat(lead.Blocks.Contains(lead.After) ? [new($"/leads/{at}/after", $"'{lead.After}' cannot follow itself.")] : []);
+
+    /// <summary>A series stands in one piece: two steps at least, none of another kind between them.</summary>
+    private static IEnumerable<Flaw> Series(Flow flow, FlowBlock block, int at)
+    {
+        foreach (var series in block.Steps.Select((s, j) => (s.Series, At: j)).Where(x => x.Series is not null).GroupBy(x => x.Series))
+        {
+            var (first, last) = (series.First().At, series.Last().At);
+            if (
+                series.Count() < 2
+                || last - first + 1 != series.Count()
+                || flow.Blocks.Any(b => b.Id != block.Id && b.Steps.Any(s => s.Series == series.Key))
+            )
+            {
+                yield return new(
+                    $"/blocks/{at}/steps/{first}/series",
+                    $"The series '{series.Key}' must be two steps or more that follow one another in one block."
+                );
+            }
+        }
+    }
 
     /// <summary>All options but one, the plain way, change something.</summary>
     private static IEnumerable<Flaw> Unread(Flow flow, FlowVariant v, int at, KnowledgeBase k)

@@ -43,7 +43,10 @@ public static class FlowPlans
 
         return new(
             flow.Name,
-            [.. Numbered(steps).Select(s => s with { Surface = flow.Surfaces[0] })],
+            [
+                .. Numbered(steps)
+                    .Select(s => s with { Surface = flow.Surfaces[0], Series = s.Series is null ? null : $"{flow.Id}/{s.Series}" }),
+            ],
             flow.Id,
             [.. flow.Blocks.Select(b => new PlanBlock(b.Id, b.Name))],
             Choices: chosen.Count > 0 ? chosen : null
@@ -96,6 +99,7 @@ public static class FlowPlans
             Points = t.Points,
             Line = t.Line,
             Products = t.Products,
+            Series = t.Series,
         };
     }
 

@@ -26,6 +26,32 @@ public sealed record Plan(
         ?? Steps.FirstOrDefault(s => s.WasCalled().Contains(id))
         ?? throw new RefusalException("unknown-step", $"This plan has no step '{id}'. Reload the plan and try again.");
 
+    /// <summary>The series a step stands in, in order; the step alone when it stands in none.</summary>
+    /// <remarks>A series given on both sides is two: the second begins where a step's twin comes.</remarks>
+    public IReadOnlyList<PlanStep> SeriesOf(PlanStep step)
+    {
+        var run = new List<PlanStep>();
+        foreach (var s in Steps)
+        {
+            if (run.Count > 0 && (s.Series != step.Series || run.Any(r => r.Pair is not null && r.Pair == s.Pair)))
+            {
+                if (run.Any(r => r.Id == step.Id))
+                {
+                    break;
+                }
+
+                run.Clear();
+            }
+
+            if (s.Series is not null && s.Series == step.Series)
+            {
+                run.Add(s);
+            }
+        }
+
+        return run.Any(r => r.Id == step.Id) ? run : [step];
+    }
+
     /// <summary>The same plan with each step passed through <paramref name="change"/>.</summary>
     public Plan With(Func<PlanStep, PlanStep> change) => this with { Steps = [.. Steps.Select(change)] };
 
@@ -128,6 +154,9 @@ public sealed record PlanStep
     /// <summary>What is put on the skin, by id; heat counts as one.</summary>
     [RefersTo<Product>]
     public IReadOnlyList<string>? Products { get; init; }
+
+    /// <summary>The series it belongs to: its neighbours with the same word are moved and chosen with it.</summary>
+    public string? Series { get; init; }
 
     /// <summary><c>mat</c>, <c>table</c> or <c>chair</c>; read as the mat when not said.</summary>
     public string? Surface { get; init; }

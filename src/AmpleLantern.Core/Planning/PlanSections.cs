@@ -30,14 +30,28 @@ public static class PlanSections
     /// <summary>Which strand of the body a step belongs to: left, right, or both.</summary>
     internal static Side Strand(PlanStep step) => step.Side is Side.Mid ? Side.Both : step.Side;
 
+    /// <remarks>
+    /// What is given on one side in one go stays one part, also where it works the other side, as the leg on the mat of who lies on theirs.
+    /// </remarks>
     private static List<PlanSection> Gather(Plan plan, Expansion expansion, IReadOnlyList<(PlanStep Step, bool Mirrored)> listed)
     {
         var seconds = expansion.Steps.ToDictionary(s => s.Id, s => s.Seconds);
         var sections = new List<PlanSection>();
+        var (begun, pass) = (new HashSet<string>(), 0);
         foreach (var (step, mirrored) in listed)
         {
             var side = mirrored ? Side.Both : Strand(step);
-            if (sections is [.., var last] && last.Block == step.Block && last.Side == side && last.Mirrored == mirrored)
+            var before = pass;
+            pass =
+                step.Pair is not { } pair || side is Side.Both ? 0
+                : begun.Add(pair) ? 1
+                : 2;
+            if (
+                sections is [.., var last]
+                && last.Block == step.Block
+                && last.Mirrored == mirrored
+                && (last.Side == side || pass > 0 && pass == before)
+            )
             {
                 sections[^1] = last with { Steps = [.. last.Steps, step.Id], Seconds = last.Seconds + seconds[step.Id] };
             }

@@ -26,6 +26,9 @@ public static class FreeBody
             MechanicsKind.Seat => Text(
                 $"{weight:0} N of weight − {Of(held, "feet"):0} N in the feet − {Of(held, "hands"):0} N in the hands = {result.Newtons:0} N"
             ),
+            MechanicsKind.Heels => Text(
+                $"{weight:0} N × {centre:0.000} m ÷ {held.ContactAt.Z:0.000} m from the seat = {result.Newtons:0} N on the heels"
+            ),
             MechanicsKind.Pull when held.Forces.Any(f => f.Support == "seat") => Text(
                 $"the back behind the seat pulls {result.PullNewtons:0} N through the arms; the braced feet hold {-Of(held, "foot", f => f.Z):0} N"
             ),

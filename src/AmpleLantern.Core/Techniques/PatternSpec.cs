@@ -11,7 +11,7 @@ namespace AmpleLantern.Core.Techniques;
 /// Seconds of a hold, shortest, usual, longest; also of rocking and stillness; in a walk, of each press at depth.
 /// </param>
 /// <param name="Breaths">Breaths a stretch or hold lasts, instead of seconds.</param>
-/// <param name="Count">How many times within one repeat (tractions, circles, strokes, passes).</param>
+/// <param name="Count">How many times within one repeat (tractions, circles, strokes, passes); in rocking, turns within its time.</param>
 /// <param name="From">First vertebra of a column, e.g. <c>C7</c>.</param>
 /// <param name="To">Last vertebra of a column, above or below the first.</param>
 /// <param name="UntilPulseSlows">The hold may end early, from its shortest time on, when the pulse slows.</param>

@@ -11,7 +11,7 @@ using NodaTime;
 namespace AmpleLantern.Core.Tests.Composing;
 
 /// <summary>Sessions composed from aims: allowed today, in good order, in time, and as good as the model has them.</summary>
-public class ComposeTests
+public class ComposeTests(ITestOutputHelper output)
 {
     private static readonly LocalDate Birth = new(1980, 1, 1);
 
@@ -53,6 +53,51 @@ public class ComposeTests
 
         var (one, other) = (Work(proposals[0]), Work(proposals[1]));
         Assert.True(one.Intersect(other).Count() <= 0.75 * Math.Max(one.Count, other.Count), "the second is another session");
+    }
+
+    public static TheoryData<string, string, string> Traditions =>
+        new()
+        {
+            { "thai", "whole-leg", "tight" },
+            { "tui-na", "lower-back", "tight" },
+            { "foot-pressure", "lower-back", "tight" },
+            { "reflexology", "sole", "tired" },
+            { "shiatsu", "whole-leg", "heavy" },
+        };
+
+    /// <summary>What makes sense only together comes together: whole, as it is taught, on both sides, with nothing between.</summary>
+    [Theory]
+    [MemberData(nameof(Traditions))]
+    public void A_series_is_taken_whole_or_not_at_all(string tradition, string region, string quality)
+    {
+        var taught = Known
+            .Base.Flows.All.SelectMany(f => FlowPlans.FromFlow(f, Known.Base, Known.Base.HouseSchool).Steps)
+            .Where(s => s.Series is not null)
+            .GroupBy(s => s.Series!)
+            .ToDictionary(
+                g => g.Key,
+                g => g.Select(s => (s.Pair ?? s.Id, s.Technique)).DistinctBy(s => s.Item1).Select(s => s.Technique).ToList()
+            );
+        var proposals = Compose(Asked([new(region, null, quality)], [tradition], 75)).Proposals;
+        var seen = 0;
+        foreach (var plan in proposals.Select(p => p.Plan))
+        {
+            var at = 0;
+            while (at < plan.Steps.Count)
+            {
+                var run = plan.SeriesOf(plan.Steps[at]);
+                at += run.Count;
+                if (run[0].Series is { } series)
+                {
+                    seen++;
+                    Assert.Equal(taught[series], run.Select(s => s.Technique));
+                    Assert.True(run[0].Pair is null || plan.Steps.Count(s => s.Pair == run[0].Pair) == 2, $"{series} on one side only");
+                }
+            }
+        }
+
+        output.WriteLine($"{tradition}: {seen} series");
+        Assert.True(tradition is "shiatsu" || seen > 0, "no series was proposed at all");
     }
 
     /// <summary>Points held for a place they do not lie at say so; those beside it do not.</summary>

@@ -8,10 +8,22 @@ using AmpleLantern.Core.Vocabulary;
 namespace AmpleLantern.Core.Tests.Planning;
 
 /// <summary>A row of a flow as it is taught (common practice), written down apart from the knowledge.</summary>
+/// <param name="Contact">With what it is worked.</param>
+/// <param name="Count">The pattern, and after "×" how often.</param>
 /// <param name="Seconds">Shortest, usual, longest; <c>b</c> for breaths.</param>
 /// <param name="Step">The step that gives it, by its id in the flow; null where another says it.</param>
 /// <param name="Why">Why it differs, or is no step of its own.</param>
-public sealed record TaughtRow(string Flow, string Row, string Name, string Seconds, string Level, string? Step = null, string? Why = null);
+public sealed record TaughtRow(
+    string Flow,
+    string Row,
+    string Name,
+    string Seconds,
+    string Level,
+    string? Contact = null,
+    string? Count = null,
+    string? Step = null,
+    string? Why = null
+);
 
 /// <summary>A flow as a sheet to be read and corrected by a practitioner, made from the knowledge.</summary>
 internal static class FlowSheet
@@ -60,7 +72,9 @@ internal static class FlowSheet
         var k = Known.Base;
         var g = step.Guide;
         string Place(string id) => k.Regions[id].Name;
-        yield return step.Name + (step.When is { } w ? $" ({string.Join(", ", w.Select(x => x.Value))})" : "");
+        yield return step.Name
+            + (step.Series is { } series ? $" [series {series}]" : "")
+            + (step.When is { } w ? $" ({string.Join(", ", w.Select(x => x.Value))})" : "");
         yield return string.Join(
             ", then ",
             [
@@ -88,7 +102,9 @@ internal static class FlowSheet
         ]);
         yield return string.Join(
             "; ",
-            taught.Where(t => t.Step == step.Id).Select(t => $"{t.Row}: {t.Seconds} s, L {t.Level}{(t.Why is { } why ? $" ({why})" : "")}")
+            taught
+                .Where(t => t.Step == step.Id)
+                .Select(t => $"{t.Row}: {Joined([t.Contact, t.Count])}; {t.Seconds} s, L {t.Level}{(t.Why is { } why ? $" ({why})" : "")}")
         );
     }
 
@@ -99,7 +115,7 @@ internal static class FlowSheet
                 + (p.Breaths is { } then ? $", then {then}b" : "")
         : "";
 
-    private static string Pattern(StepTemplate step)
+    public static string Pattern(StepTemplate step)
     {
         var (p, r) = (step.Pattern, step.Repeats);
         var name = Known.Base.Patterns[p.Kind.Id()].Name;

@@ -4,6 +4,7 @@ using System.Text.RegularExpressions;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Exchange;
 
 namespace AmpleLantern.Core.Tests.Planning;
@@ -48,7 +49,54 @@ public class FlowSheetTests
                 );
                 Assert.True(SameLevel(row.Level, steps[place]), $"{flow} {row.Row}: level {row.Level}, given {steps[place].Level}");
             }
+
+            if (row.Why is null || !row.Why.Contains("times", StringComparison.Ordinal))
+            {
+                Assert.True(
+                    SameCount(row.Count ?? "", steps[place]),
+                    $"{flow} {row.Row}: {row.Count}, given {FlowSheet.Pattern(steps[place])}"
+                );
+            }
+
+            Assert.True(SameContact(row.Contact ?? "", steps[place]), $"{flow} {row.Row}: {row.Contact}, given {steps[place].Contact}");
         }
+    }
+
+    /// <summary>"×3" is the usual number, "×2-4" its limits, "×3 (2-5)" both; of a series of places, of turns, or of the whole.</summary>
+    private static bool SameCount(string taught, StepTemplate given)
+    {
+        var told = Regex.Match(taught, @"×\s*(\d+)(?:-(\d+))?(?:\s*\((\d+)-(\d+)\))?(?! each)");
+        if (!told.Success)
+        {
+            return true;
+        }
+
+        var numbers = told.Groups.Values.Skip(1).Select(g => g.Success ? int.Parse(g.Value) : (int?)null).ToList();
+        int?[] own = [given.Repeats.Usual, given.Pattern.Count, given.Pattern.Stations];
+        return numbers is [{ } once, null, null, null] ? own.Contains(once)
+            : numbers is [{ } least, { } most, ..] ? own.Any(n => n >= least && n <= most)
+            : own.Contains(numbers[0])
+                && (given.Pattern.Count is not null || (given.Repeats.Min, given.Repeats.Max) == (numbers[2], numbers[3]));
+    }
+
+    /// <summary>Which words of a contact are of which family.</summary>
+    private static readonly (string Words, string Family)[] Families =
+    [
+        // A hand works with its palm or its fingers.
+        ("thumb|finger|nail|pads|hand", "thumb"),
+        ("palm|hand|interlaced|tape|towel|strap|cloth|web|heel-of-palm|palm heel|supported|trunk pins", "palm"),
+        ("fist|knuckle", "fist"),
+        ("forearm|elbow", "forearm"),
+        ("sole|foot|feet|heel|arch|toe", "foot"),
+        ("knee|shin", "knee"),
+        ("seat|sit", "seat"),
+    ];
+
+    /// <summary>The family of what it is worked with is among those that are told; nothing told, as in setting up, is anything.</summary>
+    private static bool SameContact(string taught, StepTemplate given)
+    {
+        var told = Families.Where(f => Regex.IsMatch(taught, f.Words, RegexOptions.IgnoreCase)).Select(f => f.Family).ToList();
+        return told.Count == 0 || given.Pattern.Kind is PatternKind.Handling || told.Contains(Known.Base.Contacts[given.Contact].Family);
     }
 
     private static bool SameSeconds(string taught, PatternSpec given)

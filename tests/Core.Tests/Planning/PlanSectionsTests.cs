@@ -20,6 +20,12 @@ public class PlanSectionsTests
         Assert.Equal(plan.Steps.Select(s => s.Id), parts.SelectMany(p => p.Steps));
         Assert.Equal(expansion.Steps.Sum(s => s.Seconds), parts.Sum(p => p.Seconds), 6);
         Assert.All(parts.Zip(parts.Skip(1)), p => Assert.False(p.First.Block == p.Second.Block && p.First.Side == p.Second.Side));
+        // One part for each side of a block that is given on each side, whatever side a step in it works.
+        var taught = Known.Base.Flows[flow];
+        Assert.All(
+            parts.Where(p => taught.Interleave is null && taught.Blocks.Any(b => b.Id == p.Block && b.EachSide)).CountBy(p => p.Block),
+            b => Assert.Equal(2, b.Value)
+        );
         Assert.DoesNotContain(parts, p => p.Side is Side.Mid || p.Name.Length == 0);
     }
 

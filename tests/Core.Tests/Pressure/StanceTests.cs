@@ -144,6 +144,23 @@ public class StanceTests
         Assert.Equal(seat, held.Newtons, 6);
     }
 
+    /// <summary>F(heels) by moments about the seat, half to each; upright they bear less than the two legs weigh.</summary>
+    [Fact]
+    public void From_a_stool_the_heels_carry_by_moments_about_the_seat()
+    {
+        var held = Hold(Body, "stool-heels", new(20, 60, 0));
+        var centre = Body.Centre(held.Bones) + held.Shift;
+        Assert.Equal(Body.Weight * centre.Z / 0.6, held.Newtons, 6);
+        Assert.Equal(held.Newtons / 2, Of(held, "left-heel"), 6);
+        Assert.Equal(Body.Weight - held.Newtons, Of(held, "seat"), 6);
+        Body.LegsCentre(held.Bones, out var legs);
+        Assert.InRange(
+            Hold(Body, "stool-heels", new(0, 60, 0)).Newtons,
+            legs * 0.3 * PractitionerBody.Gravity,
+            legs * PractitionerBody.Gravity
+        );
+    }
+
     /// <summary>T x (distance of the arms' line from the heels) = W x (centre of mass behind the heels).</summary>
     [Fact]
     public void Leaning_back_pulls_by_moments_about_the_heels()
@@ -188,6 +205,8 @@ public class StanceTests
             { "lean-standing", Way.Lean, 1 },
             { "lean-sitting", Way.Lean, 1 },
             { "seat-on", Way.Lean, -1 },
+            { "stool-heels", Way.Lean, 1 },
+            { "stool-heels", Way.Ahead, -1 },
             { "treading-bars", Way.Support, -1 },
             { "treading-frame", Way.Support, -1 },
             { "treading-wall", Way.Support, -1 },
@@ -224,6 +243,8 @@ public class StanceTests
     [InlineData("treading-bars", 0, 0, 130, "cannot carry 130 %")]
     [InlineData("lean-back", -6, 0, 0, "Lean further back")]
     [InlineData("seat-on", 45, 80, 0, "Sit back")]
+    [InlineData("stool-heels", 10, 130, 0, "Move the stool nearer")]
+    [InlineData("stool-heels", -60, 45, 0, "Lean forward")]
     public void What_cannot_be_held_says_why_and_what_to_do(string id, double lean, double ahead, double support, string says)
     {
         var held = Hold(Body, id, new(lean, ahead, support));

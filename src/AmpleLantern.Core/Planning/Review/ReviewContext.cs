@@ -40,24 +40,33 @@ public sealed record ReviewContext(Plan Plan, Expansion Expansion, School School
 
     internal bool In(PlanStep step, IReadOnlyList<string> regions) => regions.Any(r => step.Regions.Any(w => Knowledge.Overlap(r, w)));
 
-    /// <summary>The plan with some steps taken out and put in again before another; their order stays.</summary>
-    internal Plan MoveBefore(IReadOnlyCollection<PlanStep> moved, PlanStep before)
-    {
-        var ids = moved.Select(s => s.Id).ToHashSet();
-        return Plan with
-        {
-            Steps = [.. Plan.Steps.Where(s => !ids.Contains(s.Id)).SelectMany(s => s.Id == before.Id ? [.. moved, s] : new[] { s })],
-        };
-    }
+    /// <summary>The plan with some steps put in again before another; their order stays, and a series stays in one piece.</summary>
+    internal Plan MoveBefore(IReadOnlyCollection<PlanStep> moved, PlanStep before) => Moved(moved, Plan.SeriesOf(before)[0], 0);
 
     /// <summary>The plan with some steps put in again after another.</summary>
-    internal Plan MoveAfter(IReadOnlyCollection<PlanStep> moved, PlanStep after)
+    internal Plan MoveAfter(IReadOnlyCollection<PlanStep> moved, PlanStep after) => Moved(moved, Plan.SeriesOf(after)[^1], 1);
+
+    private Plan Moved(IReadOnlyCollection<PlanStep> moved, PlanStep beside, int after)
     {
-        var ids = moved.Select(s => s.Id).ToHashSet();
-        return Plan with
-        {
-            Steps = [.. Plan.Steps.Where(s => !ids.Contains(s.Id)).SelectMany(s => s.Id == after.Id ? [s, .. moved] : new[] { s })],
-        };
+        var known = Plan.Steps.Select(s => s.Id).ToHashSet();
+        // What is put in new stands in no series yet.
+        IReadOnlyList<PlanStep> whole = [.. moved.SelectMany(s => known.Contains(s.Id) ? Plan.SeriesOf(s) : [s]).DistinctBy(s => s.Id)];
+        var ids = whole.Select(s => s.Id).ToHashSet();
+        return ids.Contains(beside.Id)
+            ? Plan
+            : Plan with
+            {
+                Steps =
+                [
+                    .. Plan
+                        .Steps.Where(s => !ids.Contains(s.Id))
+                        .SelectMany(s =>
+                            s.Id != beside.Id ? [s]
+                            : after == 1 ? [s, .. whole]
+                            : (IEnumerable<PlanStep>)[.. whole, s]
+                        ),
+                ],
+            };
     }
 
     internal Plan Change(IEnumerable<PlanStep> steps, Func<PlanStep, PlanStep> change)

@@ -15,6 +15,7 @@ public static class Balance
             MechanicsKind.Lean => Leaning.Hold(body, mechanics, setting, place),
             MechanicsKind.Weight => Treading.Hold(body, mechanics, setting, place),
             MechanicsKind.Seat => Seated.Hold(body, setting, place),
+            MechanicsKind.Heels => StoolHeels.Hold(body, setting, place),
             // Sitting, the feet are braced so that there is something to pull against; the pull is what is worked.
             MechanicsKind.Pull when mechanics.Posture is Posture.Sitting => Bracing.Hold(body, setting, place) with { OnClient = Vec.Zero },
             MechanicsKind.Pull => Pulling.Hold(body, setting, place),

@@ -31,12 +31,16 @@ internal static class Treading
         // Where the centre of mass has to be for the contact to press at its middle.
         var wanted =
             ((body.Weight - aid.Newtons.Y) * middle + (aid.Newtons.Y * aid.At.Z) - (aid.Newtons.Z * (aid.At.Y - floor))) / body.Weight;
-        var posed = Balanced(
-            body,
-            wanted,
-            floor,
-            lean => knees ? Kneeling(links, lean, floor) : Standing(links, mechanics.Aid, lean, floor, aid)
+        var upright = body.UprightCentre(
+            mechanics.Id,
+            () =>
+            {
+                var usual = mechanics.PlaceCm / 100;
+                var placed = Posed(links, mechanics.Aid, knees, 0, usual, Carried(body, mechanics.Aid, share, usual, links, knees));
+                return body.Centre(placed.Bones) + placed.Shift - (Vec.Up * usual);
+            }
         );
+        var posed = Balanced(body, wanted, floor, upright, lean => Posed(links, mechanics.Aid, knees, lean, floor, aid));
         var centre = (body.Centre(posed.Bones) + posed.Shift) with { X = 0 };
         var loads = new List<Force> { Balance.Weight(body, centre) };
         if (aid.Newtons.Y > 0)
@@ -102,9 +106,12 @@ internal static class Treading
     /// <summary>
     /// The lean that brings the centre of mass over a place: two corrections of a first guess; the forces are exact whatever is left.
     /// </summary>
-    private static Placed Balanced(PractitionerBody body, double wanted, double pivotHeight, Func<double, Placed> pose)
+    /// <param name="upright">The centre of mass of who stands upright, above what is stood on: what the first guess is made from.</param>
+    private static Placed Balanced(PractitionerBody body, double wanted, double pivotHeight, Vec upright, Func<double, Placed> pose)
     {
-        var (places, lean, placed) = (body.Build.Places.Treading, 0.0, pose(0));
+        var places = body.Build.Places.Treading;
+        var lean = Math.Clamp((wanted - upright.Z) / Math.Max(places.LeastHeight, upright.Y), -places.MostLean, places.MostLean);
+        var placed = pose(lean);
         for (var i = 0; i < 2; i++)
         {
             var centre = body.Centre(placed.Bones) + placed.Shift;
@@ -123,6 +130,9 @@ internal static class Treading
 
         return placed;
     }
+
+    private static Placed Posed(Links links, Aid aid, bool knees, double lean, double floor, Force support) =>
+        knees ? Kneeling(links, lean, floor) : Standing(links, aid, lean, floor, support);
 
     private static Placed Standing(Links links, Aid aid, double lean, double floor, Force support)
     {

@@ -56,7 +56,9 @@ public sealed record StepPlace(Anchor Anchor, WorkedPlace Worked, Vector3 Forwar
                 facing < (float)knowledge.Pressure.Model.Settings.TurnedAwayShare
                     ? 0
                     : Balance.Degrees(Math.Acos(Math.Clamp(facing, -1, 1))),
-                step.Pattern.Kind is PatternKind.PalmWalk ? 1 : contact.Spots,
+                mechanics.Kind is MechanicsKind.Heels ? StoolHeels.Spots
+                    : step.Pattern.Kind is PatternKind.PalmWalk ? 1
+                    : contact.Spots,
                 contact.Family == ForearmFamily
             ),
             forward,

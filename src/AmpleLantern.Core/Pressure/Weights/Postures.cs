@@ -13,6 +13,7 @@ public sealed record Postures(
     LeaningPlaces Leaning,
     TreadingPlaces Treading,
     SeatedPlaces Seated,
+    StoolHeelsPlaces StoolHeels,
     BracingPlaces Bracing,
     PullingPlaces Pulling
 ) : IKnown;
@@ -62,6 +63,11 @@ public sealed record TreadingPlaces(
 /// <param name="Foot">The feet ahead of the seat.</param>
 /// <param name="Front">Front edge of what is sat with, ahead of its middle.</param>
 public sealed record SeatedPlaces(double Foot, double Front);
+
+/// <param name="Apart">Each heel from the middle.</param>
+/// <param name="ToesUp">Of the feet, in degrees.</param>
+/// <param name="HandAboveKnee">The wrists above the joint.</param>
+public sealed record StoolHeelsPlaces(double Apart, double ToesUp, double HandAboveKnee);
 
 /// <param name="LeastSole">The braced sole is never lower.</param>
 /// <param name="SoleBeyondLeg">How far past the straight leg the sole reaches.</param>

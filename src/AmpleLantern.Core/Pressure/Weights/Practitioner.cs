@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Figure;
@@ -67,6 +68,7 @@ public sealed class PractitionerBody
     private readonly record struct Piece(bool Leg, double Mass, double Centre, Func<Skeleton, Vec> From, Func<Skeleton, Vec> To);
 
     private readonly Piece[] pieces;
+    private readonly ConcurrentDictionary<string, Vec> upright = new();
 
     public PractitionerBody(Practitioner practitioner, KnowledgeBase knowledge)
     {
@@ -110,6 +112,9 @@ public sealed class PractitionerBody
 
     /// <summary>Centre of mass of the whole body in a pose, in metres, in the skeleton's own directions.</summary>
     public Vec Centre(Skeleton bones) => Sum(bones, legs: true, upper: true, out _);
+
+    /// <summary>Where the centre of mass of a stance lies before it leans, worked out once for each.</summary>
+    internal Vec UprightCentre(string stance, Func<Vec> workOut) => upright.GetOrAdd(stance, _ => workOut());
 
     /// <summary>Centre of mass of both legs, and their mass in kg.</summary>
     public Vec LegsCentre(Skeleton bones, out double mass) => Sum(bones, legs: true, upper: false, out mass);

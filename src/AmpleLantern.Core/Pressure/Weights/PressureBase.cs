@@ -59,6 +59,9 @@ public enum MechanicsKind
     /// <summary>The seat carries what the hands on the floor do not.</summary>
     Seat,
 
+    /// <summary>The heels carry what the stool does not.</summary>
+    Heels,
+
     /// <summary>Leaning back pulls.</summary>
     Pull,
 
@@ -275,7 +278,6 @@ public sealed record PressureBase(
     Postures Postures
 )
 {
-    /// <summary>The class of a contact by its area: the broadest it reaches.</summary>
     /// <summary>The band of the contact's own family before those of any.</summary>
     public Band BandOf(double areaCm2, string family) =>
         Bands
