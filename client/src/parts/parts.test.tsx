@@ -87,4 +87,5 @@ it('a block on one side is read with that side', () => {
   const t = (key: string, values?: Record<string, unknown>) => `${key.split('.').pop()} ${values?.name}`;
   expect(blockName(plan, { block: 'each-leg', side: 'left' }, t)).toBe('left leg');
   expect(blockName(plan, { block: 'each-leg', side: 'both' }, t)).toBe('Leg');
+  expect(blockName(plan, { block: 'each-leg', side: 'right', partSide: 'left' }, t)).toBe('left leg');
 });

@@ -38,6 +38,9 @@ public sealed record ExpandedStep
 
     public required Side Side { get; init; }
 
+    /// <summary>The side of the part it stands in, where that is not its own: the leg on the mat while the upper side is worked.</summary>
+    public Side? PartSide { get; init; }
+
     public required string Position { get; init; }
 
     public required string Stance { get; init; }

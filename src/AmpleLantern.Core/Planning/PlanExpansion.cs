@@ -12,9 +12,14 @@ public static class PlanExpansion
         var steps = new List<ExpandedStep>(plan.Steps.Count);
         var clock = 0.0;
         PlanStep? before = null;
+        var sides = PlanSections.PartSides(plan.Steps);
         foreach (var step in plan.Steps)
         {
-            var expanded = ExpandStep(step, before, clock, tempo, knowledge);
+            var part = sides[steps.Count];
+            var expanded = ExpandStep(step, before, clock, tempo, knowledge) with
+            {
+                PartSide = part == PlanSections.Strand(step) ? null : part,
+            };
             steps.Add(expanded);
             clock = Timing.ToTenths(clock + expanded.Seconds);
             before = step;

@@ -30,28 +30,39 @@ public static class PlanSections
     /// <summary>Which strand of the body a step belongs to: left, right, or both.</summary>
     internal static Side Strand(PlanStep step) => step.Side is Side.Mid ? Side.Both : step.Side;
 
+    /// <summary>For each step the side of the part it stands in.</summary>
     /// <remarks>
     /// What is given on one side in one go stays one part, also where it works the other side, as the leg on the mat of who lies on theirs.
     /// </remarks>
+    internal static IReadOnlyList<Side> PartSides(IReadOnlyList<PlanStep> steps)
+    {
+        var sides = new Side[steps.Count];
+        var begun = new HashSet<string>();
+        var before = 0;
+        for (var i = 0; i < steps.Count; i++)
+        {
+            var own = Strand(steps[i]);
+            var pass =
+                steps[i].Pair is not { } pair || own is Side.Both ? 0
+                : begun.Add(pair) ? 1
+                : 2;
+            sides[i] = i > 0 && pass > 0 && pass == before && steps[i - 1].Block == steps[i].Block ? sides[i - 1] : own;
+            before = pass;
+        }
+
+        return sides;
+    }
+
     private static List<PlanSection> Gather(Plan plan, Expansion expansion, IReadOnlyList<(PlanStep Step, bool Mirrored)> listed)
     {
         var seconds = expansion.Steps.ToDictionary(s => s.Id, s => s.Seconds);
         var sections = new List<PlanSection>();
-        var (begun, pass) = (new HashSet<string>(), 0);
-        foreach (var (step, mirrored) in listed)
+        var sides = PartSides([.. listed.Select(x => x.Step)]);
+        for (var i = 0; i < listed.Count; i++)
         {
-            var side = mirrored ? Side.Both : Strand(step);
-            var before = pass;
-            pass =
-                step.Pair is not { } pair || side is Side.Both ? 0
-                : begun.Add(pair) ? 1
-                : 2;
-            if (
-                sections is [.., var last]
-                && last.Block == step.Block
-                && last.Mirrored == mirrored
-                && (last.Side == side || pass > 0 && pass == before)
-            )
+            var (step, mirrored) = listed[i];
+            var side = mirrored ? Side.Both : sides[i];
+            if (sections is [.., var last] && last.Block == step.Block && last.Mirrored == mirrored && last.Side == side)
             {
                 sections[^1] = last with { Steps = [.. last.Steps, step.Id], Seconds = last.Seconds + seconds[step.Id] };
             }
