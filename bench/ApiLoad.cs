@@ -136,7 +136,7 @@ public static class ApiLoad
                 "reflect",
                 v => new { version = v, after = new[] { new { measure = "heaviness", after = v % 10 } } }
             );
-            await Get("GET chart", "/api/chart?Position=supine&Regions=thigh-front&Focus=thigh-front&NoPressure=true");
+            await Get("GET chart", "/api/chart?Position=supine&Regions=thigh-front&NoPressure=true");
             await Get("GET point", "/api/atlas/points/ST36");
             await Get("GET atlas/search", "/api/atlas/search?q=sleep");
             await Get("GET today", "/api/today");

@@ -34,7 +34,6 @@ public sealed class AtlasTests : IAsyncLifetime
     [InlineData("Position=hovering", "unknown-position")]
     [InlineData("Position=supine&View=beneath", "unknown-view")]
     [InlineData("Position=supine&Channels=zz", "not-found")]
-    [InlineData("Position=supine&Focus=tail", "not-found")]
     public async Task A_chart_of_what_is_not_known_is_refused_with_a_sentence(string query, string code)
     {
         var problem = await odile.Get($"/api/chart?{query}&NoPressure=false");

@@ -48,6 +48,7 @@ export const keptAs = {
   reflex: (set: string, client: string | undefined) => ['reflex', set, client] as const,
   reflexAgainst: (asked: object) => ['reflex-against', asked] as const,
   chart: (asked: object) => ['chart', asked] as const,
+  stepChart: (asked: object) => ['step-chart', asked] as const,
   figure: (key: string | undefined) => ['figure', key] as const,
 };
 

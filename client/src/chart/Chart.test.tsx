@@ -40,28 +40,6 @@ const layers = {
       visible: false,
       access: 'covered',
     },
-    {
-      kind: 'station',
-      id: 'station-1',
-      label: '1',
-      title: 'calf',
-      side: 1,
-      x: 10,
-      y: 10,
-      visible: true,
-      access: 'free',
-    },
-    {
-      kind: 'station',
-      id: 'station-2',
-      label: '2',
-      title: 'calf',
-      side: 1,
-      x: 10,
-      y: 20,
-      visible: true,
-      access: 'free',
-    },
   ],
   areas: [
     { kind: 'region', id: 'calf', name: 'calf', group: '', side: 1, path: 'M0 0L1 1z', x: 0, y: 0, labelled: true },
@@ -121,20 +99,6 @@ describe('the chart', () => {
     await screen.findAllByText('ST36');
     expect(container.querySelector<SVGElement>('.area.no-pressure')!.style.fill).toMatch(/^url\(/);
     expect(container.querySelector<SVGElement>('.area.region.lit')!.style.fill).toBe('');
-  });
-  it('marks where the hands go in the shape of the thread’s beads, the one pressed now apart', () => {
-    answer.own = true;
-    const { container } = render(
-      <Chart
-        wanted={{ position: 'supine' }}
-        box={{ width: 300, height: 600 }}
-        label="The body"
-        mark="square"
-        lit={['calf', 'station-2']}
-      />,
-    );
-    expect(container.querySelectorAll('rect.station')).toHaveLength(2);
-    expect(container.querySelectorAll('rect.station.now')).toHaveLength(1);
   });
   it('says when the figure is not yet the client’s own', async () => {
     show(false);

@@ -1,14 +1,19 @@
-import { useId, useMemo } from 'react';
+import { useId, useMemo, type ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Problem } from '../api/http';
-import type { SpotShape } from '../api/types';
+import type { ChartView, FigureView, SpotShape } from '../api/types';
 import { Figure } from './Figure';
 import { layLabels } from './labels';
+import { Rests } from './Rests';
 import { useChart, type ChartWanted } from './useChart';
 import { Zoom, useZoom } from './Zoom';
 
-interface Props {
+interface Props extends Look {
   wanted: ChartWanted;
+}
+
+/** How a chart is looked at. */
+interface Look {
   /** Pixels the chart gets, to keep spots and letters the same size on screen at any scale. */
   box: { width: number; height: number };
   /** Ids of points, regions or areas that are lit; of regions also by id and side (1 left, -1 right). */
@@ -19,8 +24,8 @@ interface Props {
   leftOut?: string[];
   label: string;
   zooming?: boolean;
-  /** Shape of the marks where the hands go, as on the thread: round for palms, ring for thumbs, square for feet. */
-  mark?: 'round' | 'ring' | 'square';
+  /** Drawn over lines and areas, under points and names; told how many millimetres of the page a pixel takes. */
+  over?: (unit: number) => ReactNode;
   /** A spot the chart looks at closely instead of showing all of the body. */
   closeOn?: string;
   onSpot?: (id: string, side: number) => void;
@@ -40,35 +45,60 @@ const among = (list: string[], shape: { id: string; side: number }) =>
 
 const spotWord = (s: SpotShape) => `${s.label} ${s.title}`;
 
+/** The body with its layers, once the server has laid them out. */
+export function Chart({ wanted, ...look }: Props) {
+  const { data, isError, error } = useChart(wanted);
+  return (
+    <Drawn isError={isError} error={error} data={data}>
+      {(d) => <ChartPicture {...look} data={d} />}
+    </Drawn>
+  );
+}
+
+/** What is shown of something that is drawn elsewhere: it, that it is on its way, or why it is not there. */
+export function Drawn<T>({
+  data,
+  isError,
+  error,
+  children,
+}: {
+  data: T | null;
+  isError: boolean;
+  error: Error | null;
+  children: (data: T) => ReactNode;
+}) {
+  const { t } = useTranslation();
+  if (isError) return <p className="soft">{(error instanceof Problem && error.message) || t('shell.unreachable')}</p>;
+  return data ? children(data) : <div className="chart loading">{t('chart.drawing')}</div>;
+}
+
 /** The body with its layers: areas in the wash, lines over it, spots and labels on top. */
-export function Chart({
-  wanted,
+export function ChartPicture({
+  data,
   box,
   lit = [],
   leftOut = [],
   wash,
   label,
   zooming,
-  mark = 'round',
+  over,
   closeOn,
   onSpot,
   onArea,
-}: Props) {
+}: Look & { data: { chart: ChartView; figure: FigureView } }) {
   const { t } = useTranslation();
   const id = useId();
-  const { data, isError, error } = useChart(wanted);
-  const width = data?.figure.width ?? 1;
-  const height = data?.figure.height ?? 1;
+  const { width, height } = data.figure;
   const zoom = useZoom(width, height);
-  const near = closeOn ? data?.chart.layers.spots.find((s) => s.id === closeOn && s.visible) : undefined;
+  const near = closeOn ? data.chart.layers.spots.find((s) => s.id === closeOn && s.visible) : undefined;
   const scale = near ? closely : zoom.scale;
   const unit = Math.max(width / box.width, height / box.height) / scale;
   const labels = useMemo(() => {
-    const spots = data?.chart.layers.spots.filter((s) => s.visible) ?? [];
+    const spots = data.chart.layers.spots.filter((s) => s.visible);
     const few = spots.length * 8 < 400 / Math.max(1, 400 / box.height) || scale > 2;
     return layLabels(
       spots
-        .filter((s) => s.kind !== 'station' && (few || lit.includes(s.id)) && !(near && s.kind === 'landmark'))
+        .filter((s) => (few || lit.includes(s.id)) && !(near && s.kind === 'landmark'))
         .map((s) => ({
           id: `${s.id}/${s.side}`,
           text: s.label,
@@ -80,8 +110,6 @@ export function Chart({
       width,
     );
   }, [data, lit, unit, width, box.height, scale, near]);
-  if (isError) return <p className="soft">{(error instanceof Problem && error.message) || t('shell.unreachable')}</p>;
-  if (!data) return <div className="chart loading">{t('chart.drawing')}</div>;
   const { layers } = data.chart;
   const anyLit = lit.length > 0;
   const many = layers.spots.filter((s) => s.visible).length > 60 && scale < 2;
@@ -113,6 +141,7 @@ export function Chart({
             <feGaussianBlur stdDeviation={3.2 * unit} />
           </filter>
         </defs>
+        <Rests shapes={data.chart.rests} />
         <Figure
           figure={data.figure}
           scale={scale}
@@ -132,6 +161,7 @@ export function Chart({
                   {l.seen && <path className="seen" d={l.seen} strokeWidth={1.7 * unit} />}
                 </g>
               ))}
+              {over?.(unit)}
               {layers.areas
                 .filter(
                   (a) =>
@@ -151,12 +181,7 @@ export function Chart({
                   </text>
                 ))}
               {layers.spots
-                .filter((s) => s.kind === 'station')
-                .map((s) => (
-                  <Station key={`${s.id}${s.side}`} spot={s} unit={unit} mark={mark} now={lit.includes(s.id)} />
-                ))}
-              {layers.spots
-                .filter((s) => s.visible && s.kind !== 'station')
+                .filter((s) => s.visible)
                 .map((s) => (
                   <g
                     key={`${s.kind}${s.id}${s.side}${s.x}${s.y}`}
@@ -219,30 +244,5 @@ export function Chart({
         <figcaption className="soft small">{t('chart.drawingOwn', { name: data.chart.client })}</figcaption>
       )}
     </figure>
-  );
-}
-
-/** Where a hand or foot goes in its turn: the thread's bead, laid on the body. */
-function Station({ spot, unit, mark, now }: { spot: SpotShape; unit: number; mark: string; now: boolean }) {
-  const r = (now ? 6.5 : 4) * unit;
-  const word = now ? 'station now' : 'station';
-  return mark === 'square' ? (
-    <rect
-      className={word}
-      x={spot.x - r}
-      y={spot.y - r}
-      width={2 * r}
-      height={2 * r}
-      rx={r * 0.45}
-      strokeWidth={unit}
-    />
-  ) : (
-    <circle
-      className={mark === 'ring' ? `${word} ring` : word}
-      cx={spot.x}
-      cy={spot.y}
-      r={r}
-      strokeWidth={(mark === 'ring' ? 2 : 1) * unit}
-    />
   );
 }

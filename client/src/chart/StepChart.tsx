@@ -1,50 +1,75 @@
 import { useTranslation } from 'react-i18next';
 import { known, nameIn } from '../api/named';
-import type { PlanStep, VisitView, Vocabulary } from '../api/types';
+import type { PlanStep, PrintMark, VisitView, Vocabulary } from '../api/types';
 import { placesOf } from '../parts/places';
-import { Chart } from './Chart';
+import { ChartPicture, Drawn } from './Chart';
+import { Prints } from './Prints';
+import { useStepChart } from './useStepChart';
 
 interface Props {
   visit: VisitView;
   step: PlanStep;
   words: Vocabulary;
   box: { width: number; height: number };
-  /** The station pressed now, from 1. */
-  station?: number;
+  /** The place given now and the one after it, from 1; the first when nothing is given yet. */
+  now?: number;
+  next?: number;
   /** Chooses the plan's next step at a place that was touched. */
   onRegion?: (region: string) => void;
+  /** Opens a point that was touched. */
+  onPoint?: (point: string) => void;
 }
 
-/** The client as they lie for this step: the place worked lit, places left out or never pressed hatched. */
-export function StepChart({ visit, step, words, box, station, onRegion }: Props) {
+/** The reflex areas at the place given now. */
+const areasAt = (marks: PrintMark[], now: number) =>
+  marks.flatMap((m) => (m.station === now && m.area ? [m.area] : []));
+
+/** The client as they lie for this step, with its way, and hands and feet where they go; what is left out or never pressed hatched. */
+export function StepChart({ visit, step, words, box, now = 1, next, onRegion, onPoint }: Props) {
   const { t } = useTranslation();
-  const worked = step.side === 'left' || step.side === 'right' ? step.side : 'both';
-  const here = visit.plan.steps.filter((s) => s.position === step.position);
-  const leftOut = visit.shown.limits.filter((l) => l.outcome === 'avoid').flatMap((l) => l.places.map((p) => p.region));
   const at = placesOf(step);
+  const here = onRegion ? visit.plan.steps.filter((s) => s.position === step.position).flatMap(placesOf) : [];
+  const leftOut = visit.shown.limits.filter((l) => l.outcome === 'avoid').flatMap((l) => l.places.map((p) => p.region));
   const out = [...new Set(leftOut)].filter((r) => !at.includes(r));
-  const name = nameIn(words.regions, step.region);
-  const regions = onRegion ? [...new Set([...here.flatMap(placesOf), ...at])] : at;
-  const stations = known(visit.expansion.steps, step.id)?.stations ?? 1;
-  const family = known(words.contacts, step.contact)?.family;
+  const drawn = useStepChart({
+    step,
+    stations: known(visit.expansion.steps, step.id)?.stations ?? 1,
+    at: now,
+    clientId: visit.client.id,
+    school: visit.school,
+    touchable: [...new Set(here)],
+    leftOut: out,
+  });
   return (
-    <Chart
-      label={t('chart.step', { region: name, position: known(words.positions, step.position)?.name })}
-      box={box}
-      wanted={{
-        position: step.position,
-        bent: step.side === 'right' ? 'right' : 'left',
-        clientId: visit.client.id,
-        focus: step.region,
-        stations: stations > 1 ? stations : 0,
-        regions: [...new Set([...regions.filter((r) => r !== 'whole-body' || r === step.region), ...out])],
-        noPressure: true,
-        side: worked,
-      }}
-      lit={[...at, ...(station ? [`station-${station}`] : [])]}
-      mark={family === 'foot' ? 'square' : family === 'thumb' ? 'ring' : 'round'}
-      leftOut={out}
-      onArea={onRegion}
-    />
+    <Drawn {...drawn}>
+      {(d) => (
+        <ChartPicture
+          data={d}
+          label={t('chart.step', {
+            region: nameIn(words.regions, step.region),
+            position: known(words.positions, step.position)?.name,
+          })}
+          box={box}
+          lit={[...(step.reflex?.length ? [] : at), ...areasAt(d.drawing.marks, now), ...(step.points ?? [])]}
+          leftOut={out}
+          onArea={onRegion}
+          onSpot={onPoint}
+          over={(unit) => (
+            <>
+              {d.drawing.way.map((w) => (
+                <path
+                  key={w.side}
+                  className="stepway"
+                  d={w.seen}
+                  strokeWidth={1.6 * unit}
+                  strokeDasharray={`${4 * unit} ${3 * unit}`}
+                />
+              ))}
+              <Prints marks={d.drawing.marks} print={d.print} unit={unit} now={now} next={next} onPoint={onPoint} />
+            </>
+          )}
+        />
+      )}
+    </Drawn>
   );
 }

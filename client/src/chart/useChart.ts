@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { ask, http } from '../api/http';
 import { keptAs } from '../api/kept';
+import { untilOwn, useFigure } from './useFigure';
 
 /** What a chart shows. Lists are ids; left out means none. */
 export interface ChartWanted {
@@ -12,10 +13,6 @@ export interface ChartWanted {
   points?: string[];
   sen?: string[];
   regions?: string[];
-  /** A region that has to be seen: the server then chooses the view. */
-  focus?: string;
-  /** How many places along it are pressed in turn. */
-  stations?: number;
   reflex?: string;
   hara?: string;
   /** Ids, or all that can be felt. */
@@ -31,8 +28,6 @@ export function useChart(wanted: ChartWanted) {
   const query = {
     Position: wanted.position ?? 'standing',
     View: wanted.view,
-    Focus: wanted.focus,
-    Stations: wanted.stations ?? 0,
     Bent: wanted.bent ?? 'left',
     ClientId: wanted.clientId,
     Channels: list(wanted.channels),
@@ -50,18 +45,9 @@ export function useChart(wanted: ChartWanted) {
     queryFn: () => ask(http.GET('/api/chart', { params: { query } })),
     placeholderData: keepPreviousData,
     staleTime: Infinity,
-    refetchInterval: (q) => (q.state.data && !q.state.data.own ? 2_000 : false),
+    refetchInterval: (q) => untilOwn(q.state.data),
   });
-  const key = chart.data?.figure;
-  const figure = useQuery({
-    queryKey: keptAs.figure(key),
-    queryFn: () => ask(http.GET('/api/figures/{key}', { params: { path: { key: key! } } })),
-    enabled: !!key,
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-  });
-  // A figure of another view under these layers would mislead: both are shown together or not at all.
-  const together =
-    chart.data && figure.data && !figure.isPlaceholderData ? { chart: chart.data, figure: figure.data } : null;
+  const figure = useFigure(chart.data?.figure);
+  const together = chart.data && figure.data ? { chart: chart.data, figure: figure.data } : null;
   return { data: together, isError: chart.isError || figure.isError, error: chart.error ?? figure.error };
 }

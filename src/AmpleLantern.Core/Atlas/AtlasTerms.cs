@@ -81,13 +81,15 @@ public sealed record Channel(
         ];
 }
 
-/// <summary>A sen line. Courses differ between schools; one is kept here.</summary>
+/// <summary>A sen line, or a working line of hands and feet. Courses differ between schools; one is kept here.</summary>
+/// <param name="Set"><c>sen</c>, the ten lines of the teaching; <c>working</c>, the numbered lines that steps are given along.</param>
 /// <param name="Side"><c>left</c>, <c>right</c>, <c>both</c> or <c>mid</c>.</param>
 [Kind("sen", "sen line")]
 public sealed record SenLine(
     string Id,
     string Name,
     Source Source,
+    string Set,
     string Side,
     IReadOnlyList<string> Spellings,
     string Course,

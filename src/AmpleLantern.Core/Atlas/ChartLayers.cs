@@ -10,7 +10,7 @@ namespace AmpleLantern.Core.Atlas;
 /// <param name="Side">1, -1 or 0 for both.</param>
 /// <param name="Reflex">A reflex set.</param>
 /// <param name="Landmarks">Landmarks to show.</param>
-/// <param name="Worked">A region with its stations marked, <paramref name="Stations"/> of them.</param>
+/// <param name="LinesOnly">Channels without the points on them.</param>
 public sealed record LayersWanted(
     IReadOnlyList<string> Channels,
     IReadOnlyList<string> Points,
@@ -21,8 +21,7 @@ public sealed record LayersWanted(
     IReadOnlyList<string>? Landmarks = null,
     bool NoPressure = false,
     int Side = 0,
-    string? Worked = null,
-    int Stations = 0
+    bool LinesOnly = false
 )
 {
     public static readonly LayersWanted Nothing = new([], [], [], []);
@@ -64,7 +63,7 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
         var channels = wanted.Channels.Select(id => atlas.Channels[id]).ToList();
         var points = wanted
             .Points.Select(id => atlas.Points[id])
-            .Concat(channels.SelectMany(c => atlas.Points.All.Where(p => p.Channel == c.Id)))
+            .Concat(channels.Where(_ => !wanted.LinesOnly).SelectMany(c => atlas.Points.All.Where(p => p.Channel == c.Id)))
             .Concat(wanted.Channels.Contains("extra") ? atlas.Points.All.Where(p => p.Channel == "extra") : [])
             .DistinctBy(p => p.Id);
         return new(
@@ -81,7 +80,6 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
                     .Select(s => Spot("point", s.Point.Id, s.Point.Id, $"{s.Point.Pinyin} {s.Point.Gloss}", s.Side, s.Anchor, s.Access))
                     .Where(s => s is not null)
                     .Select(s => s!),
-                .. wanted is { Worked: { } worked, Stations: > 0 } ? StationsOf(knowledge.Regions[worked], wanted.Stations, sides) : [],
                 .. (wanted.Landmarks ?? []).Select(id => atlas.Landmarks[id]).SelectMany(l => Landmark(l, sides)),
             ],
             [
@@ -118,17 +116,6 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
     private IEnumerable<SpotShape> Landmark(Landmark l, IReadOnlyList<int> sides) =>
         (l.Across == 0 ? [1] : sides)
             .Select(s => Spot("landmark", l.Id, l.Name, l.How, s, posed.Locator.On(l, s), SkinAccess.Free))
-            .Where(s => s is { Visible: true })
-            .Select(s => s!);
-
-    /// <summary>Where the hands go in turn along a region, numbered in the order it is worked.</summary>
-    private IEnumerable<SpotShape> StationsOf(Region region, int stations, IReadOnlyList<int> sides) =>
-        sides
-            .SelectMany(s =>
-                Patches
-                    .Stations(posed.Locator, region.Patches[0], stations, s)
-                    .Select((a, i) => Spot("station", $"station-{i + 1}", $"{i + 1}", region.Name, s, a, SkinAccess.Free))
-            )
             .Where(s => s is { Visible: true })
             .Select(s => s!);
 

@@ -33,11 +33,22 @@ public static class Patches
     /// <summary>The middle of a patch.</summary>
     public static Anchor Centre(Locator locator, Patch patch, int side) => At(locator, patch, 0.5, 0.5, side);
 
-    /// <summary>The middles of <paramref name="stations"/> equal parts of a patch, in the order it is worked.</summary>
-    public static IEnumerable<Anchor> Stations(Locator locator, Patch patch, int stations, int side) =>
-        Enumerable.Range(0, stations).Select(i => At(locator, patch, (i + 0.5) / stations, 0.5, side));
+    /// <summary>Across a patch, from 0 to 1, where it comes nearest to the midline of the body.</summary>
+    public static double Midline(Patch patch) =>
+        (patch.Round ?? patch.Across) is not { } range || patch.On is not ("trunk" or "head")
+            ? 0.5
+            : Crossing(range, 0) ?? (patch.Round is null ? null : Crossing(range, HalfTurn)) ?? Nearer(range);
 
-    private static Anchor At(Locator locator, Patch patch, double u, double v, int side)
+    private const double HalfTurn = 180;
+
+    private static double? Crossing(IReadOnlyList<double> range, double at) =>
+        (at - range[0]) / (range[1] - range[0]) is >= 0 and <= 1 and var share ? share : null;
+
+    private static double Nearer(IReadOnlyList<double> range) =>
+        Math.Abs(Math.Sin(range[0] * Math.PI / HalfTurn)) < Math.Abs(Math.Sin(range[1] * Math.PI / HalfTurn)) ? 0 : 1;
+
+    /// <summary>A place of a patch: a share along it, in the order it is worked, and a share across.</summary>
+    public static Anchor At(Locator locator, Patch patch, double u, double v, int side)
     {
         if (patch.From is { } from && patch.To is { } to && patch.Toward is { } toward)
         {

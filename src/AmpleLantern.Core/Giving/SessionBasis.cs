@@ -174,7 +174,7 @@ public sealed record BasisWords(
         now.With([
             // Where the skin lies is only drawn, so it is taken from today's body where the region still exists.
             now.Regions.Under([.. Regions.Select(r => r with { Patches = now.Regions.Find(r.Id)?.Patches ?? [] })]),
-            now.Contacts.Under(Contacts),
+            now.Contacts.Under([.. Contacts.Select(c => c.Print is null ? c with { Print = now.Contacts.Find(c.Id)?.Print } : c)]),
             // So is what moves a joint, in records from before it was said.
             now.Positions.Under([.. Positions.Select(p => p.Moves is null ? p with { Moves = now.Positions.Find(p.Id)?.Moves } : p)]),
             now.Stances.Under(Stances),

@@ -100,6 +100,8 @@ public static class FlowPlans
             Line = t.Line,
             Products = t.Products,
             Series = t.Series,
+            Reflex = t.Reflex,
+            Across = t.Across,
         };
     }
 

@@ -151,6 +151,12 @@ public sealed record PlanStep
     [RefersTo<SenLine, Channel>]
     public string? Line { get; init; }
 
+    /// <summary>Reflex areas worked in turn, by the names they have in every chart of the feet.</summary>
+    public IReadOnlyList<string>? Reflex { get; init; }
+
+    /// <summary>Whether its places lie side by side across the region, and not one after another along it.</summary>
+    public bool Across { get; init; }
+
     /// <summary>What is put on the skin, by id; heat counts as one.</summary>
     [RefersTo<Product>]
     public IReadOnlyList<string>? Products { get; init; }

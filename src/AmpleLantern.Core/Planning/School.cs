@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Techniques;
 
@@ -13,6 +14,7 @@ namespace AmpleLantern.Core.Planning;
 /// <param name="WorseSideExtraPercent">How much longer the worse side may be worked.</param>
 /// <param name="OrderRulesOff">Rules of order this profile does not hold to.</param>
 /// <param name="Choices">Options taken in <c>disagreements</c>, by question.</param>
+/// <param name="ReflexSet">The chart of the feet that steps are drawn after; the house's in records from before.</param>
 [Kind("schools", "school")]
 public sealed record School(
     string Id,
@@ -24,7 +26,8 @@ public sealed record School(
     string FirstSide,
     int WorseSideExtraPercent,
     [RefersTo<Disagreement>] IReadOnlyDictionary<string, string> Choices,
-    [RefersTo<OrderRule>] IReadOnlyList<string>? OrderRulesOff = null
+    [RefersTo<OrderRule>] IReadOnlyList<string>? OrderRulesOff = null,
+    [RefersTo<ReflexSet>] string? ReflexSet = null
 ) : IKnown, IChecked
 {
     public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) =>
@@ -32,6 +35,8 @@ public sealed record School(
             .. Choices.SelectMany(c => Disagreement.Unknown(c.Key, c.Value, knowledge).Select(why => new Flaw($"/choices/{c.Key}", why))),
             .. GroinHold.IsOrdered ? [] : new[] { new Flaw("/groinHold", KnowledgeChecks.Order) },
         ];
+
+    public ReflexSet Feet(KnowledgeBase knowledge) => knowledge.Atlas.Reflex[ReflexSet ?? knowledge.HouseSchool.ReflexSet!];
 
     /// <summary>The option this profile takes in a question; the default where it says nothing.</summary>
     public string Chose(string question, KnowledgeBase knowledge) =>

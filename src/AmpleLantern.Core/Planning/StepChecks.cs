@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Techniques;
@@ -28,6 +29,14 @@ internal static class StepChecks
         if (step.Pattern.Hold is { IsOrdered: false })
         {
             yield return new("/pattern/hold", KnowledgeChecks.Order);
+        }
+
+        foreach (var set in knowledge.Atlas.Reflex.All)
+        {
+            foreach (var area in (step.Reflex ?? []).Where(r => set.Areas.All(a => a.Id != r)))
+            {
+                yield return new("/reflex", $"The chart of the feet '{set.Id}' has no area '{area}': every chart must have it.");
+            }
         }
 
         if (PatternNeeds(step.Pattern) is { } needs)

@@ -8,6 +8,7 @@ namespace AmpleLantern.Core.Vocabulary;
 /// <param name="AreaCm2">Usual contact area in square centimetres, of one hand or foot.</param>
 /// <param name="Spots">How many such contacts press at once.</param>
 /// <param name="Singular">Whether the practitioner's breadth of this contact sets the stations of a walk.</param>
+/// <param name="Print">What of hand, foot or body it is, as it is drawn where it lies; null in records from before.</param>
 /// <param name="Inked">Presses so often that the practitioner's own area is worth counting by ink on squared paper.</param>
 [Kind("contacts", "contact")]
 public sealed record Contact(
@@ -19,5 +20,37 @@ public sealed record Contact(
     double AreaCm2,
     bool Singular = false,
     int Spots = 1,
-    bool Inked = false
+    bool Inked = false,
+    ContactPrint? Print = null
 ) : IKnown;
+
+/// <summary>What is drawn of a contact: the hand, foot or part of the body with what presses filled.</summary>
+/// <param name="LengthCm">Of all that is drawn, from behind to before; the breadth across.</param>
+public sealed record ContactPrint(PrintShape Shape, double LengthCm, double BreadthCm);
+
+/// <summary>The part that presses.</summary>
+public enum PrintShape
+{
+    Hand,
+    PalmHeel,
+    HandEdge,
+    Web,
+    Grip,
+    Bowl,
+    Fingers,
+    Finger,
+    Thumb,
+    Fist,
+    Forearm,
+    Elbow,
+    Sole,
+    Arch,
+    FootEdge,
+    Ball,
+    Heel,
+    Toes,
+    Knee,
+    Shin,
+    Seat,
+    Cloth,
+}

@@ -35,13 +35,21 @@ public sealed record SetName(string Id, string Name, string About);
 
 /// <summary>A chart: which figure to show and what lies over it.</summary>
 /// <param name="Figure">Key of the figure (<c>/api/figures/{key}</c>).</param>
+/// <param name="Rests">What the body lies or sits on, to be drawn behind it.</param>
 /// <param name="Own">Whether it is the client's own figure; false while that is being drawn.</param>
-public sealed record ChartView(string Figure, bool Own, string View, string Position, int Bent, string? Client, ChartLayers Layers);
+public sealed record ChartView(
+    string Figure,
+    bool Own,
+    string View,
+    string Position,
+    int Bent,
+    string? Client,
+    ChartLayers Layers,
+    IReadOnlyList<RestShape> Rests
+);
 
 /// <summary>What a chart shows; ids separated by commas.</summary>
 /// <param name="Landmarks">Ids, or <c>all</c> that can be felt.</param>
-/// <param name="Focus">A region that has to be seen: chooses the view when none is asked for.</param>
-/// <param name="Stations">How many places along the focus are pressed in turn.</param>
 public sealed record ChartQuery(
     string Position = "standing",
     string? View = null,
@@ -55,9 +63,7 @@ public sealed record ChartQuery(
     string? Hara = null,
     string? Landmarks = null,
     bool NoPressure = false,
-    string Side = "both",
-    string? Focus = null,
-    int Stations = 0
+    string Side = "both"
 );
 
 /// <summary>A point's page: its facts, and where it is on this client.</summary>
@@ -101,11 +107,9 @@ public static class AtlasEndpoints
         api.MapGet("/atlas/reflex/{id}", Reflex);
         api.MapGet("/atlas/reflex/{first}/against/{second}", Compare);
         api.MapGet("/chart", Chart);
+        api.MapPost("/chart/step", StepCharts.Of);
         api.MapGet("/figures/{key}", Figure).Produces<FigureView>();
     }
-
-    /// <summary>More marks than this on one region could not be told apart.</summary>
-    private const int MostStations = 12;
 
     private static AtlasIndex Index(KnowledgeBase k) =>
         new(
@@ -204,37 +208,10 @@ public static class AtlasEndpoints
 
     private static async Task<ChartView> Chart([AsParameters] ChartQuery q, KnowledgeBase k, ClientBody bodies, FigureStore figures)
     {
-        if (q.Position != PoseSaid.Standing && !k.Positions.Has(q.Position))
-        {
-            throw new RefusalException("unknown-position", $"There is no position '{q.Position}'.", "/position");
-        }
-
-        var body = await bodies.Of(q.ClientId);
+        CheckPosition(q.Position, k);
         var bent = q.Bent == "right" ? -1 : 1;
-        var side = q.Side switch
-        {
-            "left" => 1,
-            "right" => -1,
-            _ => 0,
-        };
-        var view =
-            q.View
-            ?? (
-                q.Focus is { } focus
-                    ? figures.ViewOf(k.Regions.Find(focus) ?? throw Missing("region", focus), q.Position, bent, side)
-                    : k.Poses.ViewOf(q.Position)
-            );
-        var wanted = new FigureWanted(body.Size, q.Position, bent, view);
-        var key = figures.KeyOf(wanted);
-        var own = body.Size == BodySize.Reference || figures.Find(key) is not null;
-        if (!own)
-        {
-            // Meanwhile the reference figure is shown; what lies over it is laid on that one.
-            figures.Ask(key, wanted);
-            wanted = wanted with { Size = BodySize.Reference };
-            key = figures.KeyOf(wanted);
-        }
-
+        var (body, name) = await bodies.Of(q.ClientId) is var found ? (found.Size, found.Name) : default;
+        var wanted = figures.ForNow(new(body, q.Position, bent, q.View ?? k.Poses.ViewOf(q.Position)), out var key, out var own);
         var asked = new LayersWanted(
             Ids(q.Channels, k.Atlas.Channels),
             Ids(q.Points, k.Atlas.Points),
@@ -244,22 +221,24 @@ public static class AtlasEndpoints
             Known(q.Hara, k.Atlas.Hara),
             q.Landmarks == "all" ? [.. k.Atlas.Landmarks.All.Where(l => l.Felt).Select(l => l.Id)] : Ids(q.Landmarks, k.Atlas.Landmarks),
             q.NoPressure,
-            side,
-            q.Focus,
-            Math.Clamp(q.Stations, 0, MostStations)
-        );
-        var layers = figures.Layers(
-            key,
-            (q with { ClientId = null }).ToString(),
-            () =>
+            q.Side switch
             {
-                var posed = figures.Posed(wanted.Size, q.Position, bent);
-                return new LayerArtist(posed, Views.Of(posed.Body, view), k).Lay(asked);
+                "left" => 1,
+                "right" => -1,
+                _ => 0,
             }
         );
-        figures.Remember(key, wanted);
-        return new(key, own, view, q.Position, bent, body.Name, layers);
+        var layers = figures.Layers(key, (q with { ClientId = null }).ToString(), () => figures.Artist(wanted).Lay(asked));
+        return new(key, own, wanted.View, q.Position, bent, name, layers, figures.Rests(wanted));
     }
+
+    internal static void CheckPosition(string position, KnowledgeBase k) =>
+        RefusalException.Unless(
+            position == PoseSaid.Standing || k.Positions.Has(position),
+            "unknown-position",
+            $"There is no position '{position}'.",
+            "/position"
+        );
 
     private static IResult Figure(string key, FigureStore figures, HttpContext http)
     {

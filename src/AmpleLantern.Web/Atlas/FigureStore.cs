@@ -124,18 +124,55 @@ public sealed class FigureStore
 
     /// <summary>What lies over a figure; worked out once for the same question.</summary>
     /// <param name="asked">Everything the answer depends on beside the figure.</param>
-    public ChartLayers Layers(string key, string asked, Func<ChartLayers> lay)
+    public T Layers<T>(string key, string asked, Func<T> lay)
+        where T : class => memo.Of(("layers", key, asked), LayersBytes, lay);
+
+    /// <summary>The figure as far as it is drawn: while a client's own is on its way, the reference figure stands in.</summary>
+    /// <param name="key">Under which it is fetched.</param>
+    /// <param name="own">Whether it is the one that was wanted.</param>
+    public FigureWanted ForNow(FigureWanted wanted, out string key, out bool own)
     {
-        return memo.Of(("layers", key, asked), LayersBytes, lay);
+        key = KeyOf(wanted);
+        own = wanted.Size == BodySize.Reference || Find(key) is not null;
+        if (!own)
+        {
+            Ask(key, wanted);
+            wanted = wanted with { Size = BodySize.Reference };
+            key = KeyOf(wanted);
+        }
+
+        Remember(key, wanted);
+        return wanted;
     }
 
-    /// <summary>From where a region is seen best in a position; worked out once.</summary>
-    public string ViewOf(Region region, string position, int bent, int side) =>
-        memo.Of(
-            ("view", region.Id, position, bent, side),
+    /// <summary>What a figure lies or sits on, seen as it is; nothing in a close-up.</summary>
+    public IReadOnlyList<RestShape> Rests(FigureWanted wanted)
+    {
+        if (Views.IsCloseUp(wanted.View))
+        {
+            return [];
+        }
+
+        return memo.Of(
+            ("rests", KeyOf(wanted)),
             SmallBytes,
-            () => ViewChoice.For(region, Posed(BodySize.Reference, position, bent), side)
+            () =>
+            {
+                var posed = Posed(wanted.Size, wanted.Position, wanted.Bent);
+                return new RestArtist(posed.Body, posed.MatCm).Draw(
+                    knowledge.Poses.RestsOf(wanted.Position),
+                    Views.Of(posed.Body, wanted.View)
+                );
+            }
         );
+    }
+
+    /// <summary>Who lays something over a figure.</summary>
+    public LayerArtist Artist(FigureWanted wanted)
+    {
+        var posed = Posed(wanted.Size, wanted.Position, wanted.Bent);
+        return new(posed, Views.Of(posed.Body, wanted.View), knowledge);
+    }
 
     /// <summary>Keeps what a key stands for, so that the figure can be drawn when it is fetched.</summary>
     public void Remember(string key, FigureWanted wanted)

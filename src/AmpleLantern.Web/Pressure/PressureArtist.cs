@@ -111,6 +111,7 @@ public sealed class PressureArtist(FigureStore figures, KnowledgeBase knowledge,
             grips ? up * FigureArtist.MmPerCm : contact,
             grips ? 0 : contact - (up * FigureArtist.MmPerCm),
             grips,
+            figures.Rests(wanted),
             memo.Of(("puppet", between.Practitioner.Size), PuppetBytes, () => Puppet.Draw(between.Practitioner.Upright())),
             Order
         );

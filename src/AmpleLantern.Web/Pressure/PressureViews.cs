@@ -60,6 +60,7 @@ public sealed record PressureSlider(Way Way, double Least, double Most, double S
 /// <param name="ContactUp">Height of the contact above the practitioner's floor.</param>
 /// <param name="MatUp">Height of what the client lies or sits on.</param>
 /// <param name="Grips">The contact is a held limb in the air, not the place on the mat.</param>
+/// <param name="Rests">What the client lies or sits on, on the figure's page.</param>
 public sealed record PressureScene(
     string Figure,
     bool Own,
@@ -68,6 +69,7 @@ public sealed record PressureScene(
     float ContactUp,
     float MatUp,
     bool Grips,
+    IReadOnlyList<RestShape> Rests,
     IReadOnlyList<PuppetPiece> Puppet,
     IReadOnlyList<string> Order
 );

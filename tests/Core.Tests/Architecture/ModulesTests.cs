@@ -27,6 +27,7 @@ public class ModulesTests(ITestOutputHelper output)
         ("Pressure.Stances", "postures and their equilibrium"),
         ("Pressure", "force to contact pressure to level"),
         ("Planning", "flows, plans, edits, expansion, fit, dose"),
+        ("Planning.OnBody", "where hands and feet go on a body, and from where that is seen"),
         ("Planning.Review", "rules of order and their repairs"),
         ("Pressure.Steps", "a plan's steps pressed; the practitioner's load"),
         ("Effects", "what a step does to a body"),

@@ -2,6 +2,7 @@ using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measuring;
+using AmpleLantern.Core.Planning.OnBody;
 using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
@@ -132,7 +133,23 @@ public sealed class LocationTests
     [InlineData("foot-inner-edge", "supine", "foot-inner.left")]
     [InlineData("lower-back", "prone", "back")]
     public void A_region_is_looked_at_from_where_most_of_it_is_seen(string region, string position, string view) =>
-        Assert.Equal(view, ViewChoice.For(Known.Base.Regions[region], Three.Of("middling, long in the leg", position), 1));
+        Assert.Equal(
+            view,
+            StepView.Of(
+                Known.Flow("legs-on-the-mat").Step("feet-inner") with
+                {
+                    Region = region,
+                    Position = position,
+                    Side = Side.Left,
+                },
+                3,
+                1,
+                Three.Of("middling, long in the leg", position),
+                Three.Of("middling, long in the leg"),
+                Known.Base.Atlas.Reflex.All[0],
+                Known.Base
+            )
+        );
 
     [Fact]
     public void Two_sets_compared_with_themselves_do_not_differ_and_the_other_way_round_is_as_far()

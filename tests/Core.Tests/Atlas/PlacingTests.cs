@@ -128,7 +128,11 @@ public sealed class PlacingTests
         // Limbs towards the trunk, feet from heel to toes: common practice on the mat.
         var posed = Three.Of("tall and slim");
         var patch = Known.Base.Regions[region].Patches[0];
-        var along = Patches.Stations(posed.Locator, patch, count, 1).Select(a => patch.On == "foot" ? a.At.Z : a.At.Y).ToList();
+        var along = Enumerable
+            .Range(0, count)
+            .Select(i => Patches.At(posed.Locator, patch, (i + 0.5) / count, 0.5, 1))
+            .Select(a => patch.On == "foot" ? a.At.Z : a.At.Y)
+            .ToList();
         Assert.Equal(count, along.Count);
         Assert.Equal(along.Order(), along);
     }

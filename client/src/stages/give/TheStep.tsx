@@ -41,7 +41,8 @@ export const TheStep = memo(function TheStep({
           step={planned}
           words={words}
           box={{ width: 330, height: 220 }}
-          station={step.presses[moment.press - 1]?.station}
+          now={step.presses[moment.press - 1]?.station}
+          next={step.presses[moment.press]?.station}
         />
       </div>
       <PressStrip visit={visit} step={step.id} />

@@ -4,6 +4,7 @@ import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
 import type { PressureFrame, PressureView } from '../../api/types';
 import { Figure } from '../../chart/Figure';
+import { Rests } from '../../chart/Rests';
 import { arrow, extents, groups, kilograms, labelPlaces, newtonsToMm, type LabelPlace, type ShownForce } from './scene';
 
 /** Room it gets beside the work, in pixels. */
@@ -43,6 +44,7 @@ export function PressScene({ view, frame, height }: Props) {
       )}
       {figure.data && (
         <g transform={`translate(${-scene.figureX} ${-scene.contactUp - scene.figureY})`}>
+          <Rests shapes={scene.rests} />
           <Figure figure={figure.data} scale={1 / unit} />
         </g>
       )}

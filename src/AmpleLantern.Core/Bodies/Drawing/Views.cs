@@ -16,6 +16,10 @@ public static class Views
     private const float HeadPixel = 0.09f;
     private const float SmallPixel = 0.07f;
     private const float Margin = 2;
+    private const float BelowHead = 8;
+    private const float BellyTop = 124;
+    private const float BellyBottom = 84;
+    private const float BellyHalf = 21;
 
     /// <summary>Views of the whole body, by where the eye is.</summary>
     public static readonly IReadOnlyList<string> Whole = ["front", "back", "left", "right", "above", "corner"];
@@ -40,6 +44,8 @@ public static class Views
     [
         "face",
         "head-top",
+        "nape",
+        "belly",
         "ear.left",
         "ear.right",
         "palm.left",
@@ -104,7 +110,10 @@ public static class Views
         var up = body.Pose.Up;
         // From the bent or nearer side, a little raised, towards the head's end for those who lie.
         var side = BentRight(body) ? -1 : 1;
-        return up == Vector3.UnitY ? new(new(0.75f * side, 0.25f, 0.8f), up) : new((Vector3.UnitX * side * 0.9f) + (up * 0.62f), up);
+        return up == Vector3.UnitY ? new(new(0.75f * side, 0.25f, 0.8f), up)
+            // Who lies on the side has the front beside them, not left or right.
+            : MathF.Abs(up.X) > 0.9f ? new((Vector3.UnitZ * 0.9f) + (up * 0.62f), up)
+            : new((Vector3.UnitX * side * 0.9f) + (up * 0.62f), up);
     }
 
     private static bool BentRight(Body body) => Bend(body.Pose.RightLeg) > Bend(body.Pose.LeftLeg) + 1;
@@ -124,6 +133,8 @@ public static class Views
         {
             "face" => Head(new(head.Z, head.Y)),
             "head-top" => Head(new(head.Y, head.Z)),
+            "nape" => Nape(new(-head.Z, head.Y)),
+            "belly" => Belly(new(Vector3.UnitZ, Vector3.UnitY)),
             "ear" => Head(new(head.X * side, head.Y)),
             "palm" => Hand(new(hand.Z, hand.Y)),
             "hand-back" => Hand(new(-hand.Z, hand.Y)),
@@ -132,6 +143,20 @@ public static class Views
             "foot-inner" => Foot(new(-foot.X, foot.Y)),
             _ => Foot(new(foot.X, foot.Y)),
         };
+
+        View Nape(Camera camera)
+        {
+            // Down to between the blades, where what is held under the skull is travelled to.
+            var at = Head(camera);
+            return at with { Window = at.Window with { Bottom = at.Window.Bottom - (BelowHead * body.Size.Scale) } };
+        }
+
+        View Belly(Camera camera)
+        {
+            var (top, bottom) = (camera.See(body.Bones.SpineAt(BellyTop).O), camera.See(body.Bones.SpineAt(BellyBottom).O));
+            var half = BellyHalf * body.Size.Scale;
+            return new(view, camera, new(top.X - half, bottom.Y, top.X + half, top.Y), HeadPixel, body.Only(p => p is "trunk"));
+        }
 
         View Head(Camera camera) => Close(camera, ["head", "trunk"], "head", HeadPixel);
         View Hand(Camera camera) => Close(camera, [Sides.On("hand", side), Sides.On("forearm", side)], Sides.On("hand", side), SmallPixel);

@@ -82,6 +82,9 @@ public sealed record PoseSaid : IKnown, IChecked
 
     public LimbSaid? RightLeg { get; init; }
 
+    /// <summary>What carries who lies or sits so; of the pose it is like when not said.</summary>
+    public IReadOnlyList<Rest>? Rests { get; init; }
+
     /// <summary>The trunk's own bends by name, in degrees and cm: see <see cref="Pose"/>.</summary>
     public TrunkSaid? Trunk { get; init; }
 
@@ -105,6 +108,11 @@ public sealed record PoseSaid : IKnown, IChecked
             }
 
             way.Add(said);
+        }
+
+        if (Id != Standing && way.All(p => p.Rests is not { Count: > 0 }))
+        {
+            return [new("/rests", "Say on what somebody lies or sits so: nobody floats.")];
         }
 
         return way.Any(p => p.MirrorOf is not null) || Each.All(limb => way.Any(p => limb(p) is not null)) && way.Any(p => p.Up is not null)
@@ -178,6 +186,18 @@ public sealed class Poses
 
     /// <summary>The view in which a position is read at a glance.</summary>
     public string ViewOf(string position) => Found(position).Said.View;
+
+    /// <summary>What carries who lies or sits so.</summary>
+    public IReadOnlyList<Rest> RestsOf(string position)
+    {
+        var said = Found(position).Said;
+        while (said.Rests is null && (said.Like ?? said.MirrorOf) is { } other)
+        {
+            said = Found(other).Said;
+        }
+
+        return said.Rests ?? [];
+    }
 
     private (Pose Pose, PoseSaid Said) Found(string position) =>
         all.TryGetValue(position, out var found)

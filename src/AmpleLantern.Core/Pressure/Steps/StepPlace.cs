@@ -4,6 +4,7 @@ using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.OnBody;
 using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Techniques;
@@ -22,7 +23,7 @@ public sealed record StepPlace(Anchor Anchor, WorkedPlace Worked, Vector3 Forwar
     public static StepPlace Of(PlanStep step, Mechanics mechanics, Posed client, KnowledgeBase knowledge)
     {
         var up = client.Body.Pose.Up;
-        var forward = Facing(knowledge.Stances[step.Stance].Where, step.Side, client.Body.Pose);
+        var forward = Standpoint.Facing(knowledge.Stances[step.Stance], step.Side, client.Body.Pose);
         var against =
             mechanics.Kind is MechanicsKind.Brace || mechanics is { Kind: MechanicsKind.Pull, Posture: Posture.Sitting } ? -forward : up;
         int[] sides = step.Side switch
@@ -34,7 +35,12 @@ public sealed record StepPlace(Anchor Anchor, WorkedPlace Worked, Vector3 Forwar
         var anchor = knowledge
             .Regions[step.Region]
             .Patches.SelectMany(p =>
-                sides.SelectMany(s => Patches.Stations(client.Locator, p, Along, s).Append(Patches.Centre(client.Locator, p, s)))
+                sides.SelectMany(s =>
+                    Enumerable
+                        .Range(0, Along)
+                        .Select(i => Patches.At(client.Locator, p, (i + 0.5) / Along, 0.5, s))
+                        .Append(Patches.Centre(client.Locator, p, s))
+                )
             )
             .MaxBy(a => Vector3.Dot(a.Normal, against));
         // What faces away as the client lies is turned or lifted towards the press first.
@@ -68,24 +74,4 @@ public sealed record StepPlace(Anchor Anchor, WorkedPlace Worked, Vector3 Forwar
 
     private const string Mat = "mat";
     private const string ForearmFamily = "forearm";
-
-    /// <summary>
-    /// Which way the practitioner looks, in the client's directions (x to the client's left, y to the head, z to the front).
-    /// </summary>
-    private static Vector3 Facing(string where, Side side, Bodies.Figure.Pose pose)
-    {
-        var sitting = pose.Up == Vector3.UnitY;
-        var ontoSide = MathF.Abs(pose.Up.X) > 0.9f;
-        var across = side == Side.Right ? Vector3.UnitX : -Vector3.UnitX;
-        return where switch
-        {
-            "head" when !sitting => -Vector3.UnitY,
-            "side" when ontoSide => Vector3.UnitZ,
-            "side" => across,
-            "back" when sitting || ontoSide => Vector3.UnitZ,
-            "front" when sitting || ontoSide => -Vector3.UnitZ,
-            _ when sitting => -Vector3.UnitZ,
-            _ => Vector3.UnitY,
-        };
-    }
 }

@@ -1,0 +1,34 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { ask, http } from '../api/http';
+import { keptAs } from '../api/kept';
+import type { PlanStep } from '../api/types';
+import { untilOwn, useFigure } from './useFigure';
+
+/** A step to be drawn on the client. */
+export interface StepChartWanted {
+  step: PlanStep;
+  stations: number;
+  /** The place given now, from 1. */
+  at: number;
+  clientId: string;
+  school: string;
+  touchable: string[];
+  leftOut: string[];
+}
+
+/** Figure, layers and the contacts of a step, laid out by the server. */
+export function useStepChart(wanted: StepChartWanted) {
+  // Which place is given turns the view only where the places are told by themselves.
+  const told = !!wanted.step.reflex?.length || !!wanted.step.points?.length;
+  const body = { ...wanted, at: told ? wanted.at : 1 };
+  const chart = useQuery({
+    queryKey: keptAs.stepChart(body),
+    queryFn: () => ask(http.POST('/api/chart/step', { body })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    refetchInterval: (q) => untilOwn(q.state.data?.chart),
+  });
+  const figure = useFigure(chart.data?.chart.figure);
+  const together = chart.data && figure.data ? { ...chart.data, figure: figure.data } : null;
+  return { data: together, isError: chart.isError || figure.isError, error: chart.error ?? figure.error };
+}

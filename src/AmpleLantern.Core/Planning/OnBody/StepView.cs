@@ -1,0 +1,60 @@
+using System.Numerics;
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Bodies;
+using AmpleLantern.Core.Bodies.Drawing;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Vocabulary;
+
+namespace AmpleLantern.Core.Planning.OnBody;
+
+/// <summary>Chooses from where a step is looked at: close where its place is small, else from where most of its way is seen.</summary>
+public static class StepView
+{
+    private const int Half = 2;
+
+    /// <param name="at">The place given now, from 1: what is looked at when the places lie on different faces.</param>
+    /// <param name="lying">The client as they lie for it; a close-up shows them standing, whose figure is always at hand.</param>
+    public static string Of(PlanStep step, int stations, int at, Posed lying, Posed standing, ReflexSet set, KnowledgeBase knowledge)
+    {
+        var near = new StepPath(standing, set, knowledge).Of(step, stations);
+        var stops = near.SelectMany(w => w.Stops.Where(s => s.Station == at)).ToList();
+        if (stops.FirstOrDefault(s => s.Area is not null) is { Area: { } area } onFoot)
+        {
+            return $"{(area.On == "sole" ? "sole" : $"foot-{area.On}")}.{(onFoot.Side < 0 ? "right" : "left")}";
+        }
+
+        var side = stops.Select(s => s.Side).FirstOrDefault();
+        if (Close(step, stops, side, knowledge) is { Count: > 0 } close)
+        {
+            List<Anchor> wanted = [.. stops.Where(s => s.Side == side).Select(s => s.At)];
+            var view = ViewChoice.Among(wanted, standing, close);
+            if (ViewChoice.Seen(wanted, Views.Of(standing.Body, view)) * Half >= wanted.Count)
+            {
+                return view;
+            }
+        }
+
+        var ways = new StepPath(lying, set, knowledge).Of(step, stations);
+        List<Anchor> skin = [.. ways.SelectMany(w => w.Line.Concat(w.Stops.Select(s => s.At)))];
+        return skin.Count == 0 ? lying.UsualView : ViewChoice.For(skin, lying, SeenBy(step, lying, knowledge));
+    }
+
+    /// <summary>Who sits is looked at from where the practitioner is, never from beyond; lying, from anywhere.</summary>
+    private static Func<string, bool> SeenBy(PlanStep step, Posed lying, KnowledgeBase knowledge)
+    {
+        if (lying.Body.Pose.Up != Vector3.UnitY)
+        {
+            return _ => true;
+        }
+
+        var forward = Standpoint.Facing(knowledge.Stances[step.Stance], step.Side, lying.Body.Pose);
+        return view => Vector3.Dot(Views.Of(lying.Body, view).Camera.Toward, forward) < Beyond;
+    }
+
+    private const float Beyond = 0.5f;
+
+    private static IReadOnlyList<string> Close(PlanStep step, IReadOnlyList<StepStop> stops, int side, KnowledgeBase knowledge) =>
+        stops.FirstOrDefault(s => s.Point is not null) is { Point: { } point }
+            ? ViewChoice.CloseUpsAt(knowledge.Atlas.Points[point].Place, side)
+            : ViewChoice.CloseUpsOf(step.Regions.SelectMany(r => knowledge.Regions[r].Patches), side);
+}

@@ -1,0 +1,79 @@
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Bodies.Drawing;
+using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.OnBody;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Exchange;
+
+namespace AmpleLantern.Web.Atlas;
+
+/// <summary>A step to be drawn on somebody.</summary>
+/// <param name="Stations">How many places it has, as it was expanded.</param>
+/// <param name="At">The place given now, from 1.</param>
+/// <param name="School">Whose chart of the feet is meant.</param>
+/// <param name="Touchable">Regions that can be touched on it, and those left out today.</param>
+public sealed record StepChartAsked(
+    PlanStep Step,
+    int Stations,
+    int At,
+    Guid? ClientId,
+    string? School,
+    IReadOnlyList<string> Touchable,
+    IReadOnlyList<string> LeftOut
+);
+
+/// <summary>A step on the client's body: the figure, what lies over it, and where hands and feet go.</summary>
+public sealed record StepChartView(ChartView Chart, StepDrawing Drawing, ContactPrint? Print);
+
+/// <summary>Draws steps on bodies.</summary>
+public static class StepCharts
+{
+    /// <summary>More marks than this on one body could not be told apart.</summary>
+    private const int MostStations = 24;
+
+    public static async Task<StepChartView> Of(StepChartAsked asked, PracticeKnowledge k, ClientBody bodies, FigureStore figures)
+    {
+        var step = asked.Step;
+        AtlasEndpoints.CheckPosition(step.Position, k);
+        var (size, name) = await bodies.Of(asked.ClientId) is var found ? (found.Size, found.Name) : default;
+        var set = ((asked.School is { } id ? k.Schools.Find(id) : null) ?? k.HouseSchool).Feet(k);
+        var stations = Math.Clamp(asked.Stations, 1, MostStations);
+        var bent = PlanReach.BentSide(step.Side);
+        var question = OpenJson.Write(asked with { ClientId = null, Stations = stations });
+        var view = figures.Layers(
+            "view",
+            question,
+            () =>
+                StepView.Of(
+                    step,
+                    stations,
+                    asked.At,
+                    figures.Posed(BodySize.Reference, step.Position, bent),
+                    figures.Posed(BodySize.Reference, PoseSaid.Standing, 1),
+                    set,
+                    k
+                )
+        );
+        var position = Views.IsCloseUp(view) ? PoseSaid.Standing : step.Position;
+        var wanted = figures.ForNow(new(size, position, bent, view), out var key, out var own);
+        var (layers, drawing) = figures.Layers(
+            key,
+            question,
+            () =>
+            {
+                var posed = figures.Posed(wanted.Size, wanted.Position, wanted.Bent);
+                var shown = Views.Of(posed.Body, view);
+                var drawn = new StepMarks(posed, shown, k).Draw(step, new StepPath(posed, set, k).Of(step, stations));
+                return Tuple.Create(
+                    new LayerArtist(posed, shown, k).Lay(StepLayers.Of(step, asked.Touchable, asked.LeftOut, view, set, k)),
+                    drawn
+                );
+            }
+        );
+        return new(new(key, own, view, position, bent, name, layers, figures.Rests(wanted)), drawing, k.Contacts[step.Contact].Print);
+    }
+}
