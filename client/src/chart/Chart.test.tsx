@@ -62,7 +62,16 @@ vi.mock('./useChart', () => ({
   useChart: () => ({
     data: {
       figure,
-      chart: { figure: 'k', own: answer.own, view: 'front', position: 'supine', bent: 1, client: 'Ilse', layers },
+      chart: {
+        figure: 'k',
+        own: answer.own,
+        view: 'front',
+        position: 'supine',
+        bent: 1,
+        client: 'Ilse',
+        layers,
+        rests: [],
+      },
     },
     isError: false,
     error: null,

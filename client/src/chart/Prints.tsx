@@ -10,6 +10,9 @@ interface Props {
   /** The place given now and the one after it, from 1. */
   now: number;
   next?: number;
+  /** Where the other hand or foot is meanwhile; laid like the first where it is the same contact. */
+  also?: PrintMark[];
+  alsoPresses?: boolean;
   onPoint?: (point: string) => void;
 }
 
@@ -18,7 +21,7 @@ const LEAST = 11;
 const MM_PER_CM = 10;
 
 /** Where hands and feet go: the one that works now as it lies, the next ringed, those to come as dots, those done faint. */
-export function Prints({ marks, print, unit, now, next, onPoint }: Props) {
+export function Prints({ marks, print, unit, now, next, also = [], alsoPresses, onPoint }: Props) {
   return (
     <>
       {marks
@@ -26,6 +29,13 @@ export function Prints({ marks, print, unit, now, next, onPoint }: Props) {
         .map((m, i) => (
           <Dot key={i} mark={m} unit={unit} state={m.station === next ? 'next' : m.station < now ? 'done' : 'coming'} />
         ))}
+      {also.map((m, i) =>
+        alsoPresses ? (
+          <Laid key={`also${i}`} mark={m} print={print} unit={unit} />
+        ) : (
+          <Dot key={`also${i}`} mark={m} unit={unit} state="also" />
+        ),
+      )}
       {marks
         .filter((m) => m.station === now)
         .map((m, i) => (
@@ -35,16 +45,16 @@ export function Prints({ marks, print, unit, now, next, onPoint }: Props) {
   );
 }
 
-function Dot({ mark, unit, state }: { mark: PrintMark; unit: number; state: 'next' | 'done' | 'coming' }) {
+function Dot({ mark, unit, state }: { mark: PrintMark; unit: number; state: 'next' | 'done' | 'coming' | 'also' }) {
   return (
     <circle
       className={`stop ${state}${mark.visible ? '' : ' behind'}`}
       cx={mark.x}
       cy={mark.y}
-      r={(state === 'next' ? 5 : 3.2) * unit}
+      r={(state === 'next' || state === 'also' ? 5 : 3.2) * unit}
       strokeWidth={1.4 * unit}
     >
-      <title>{mark.name ?? String(mark.station)}</title>
+      {state !== 'also' && <title>{mark.name ?? String(mark.station)}</title>}
     </circle>
   );
 }

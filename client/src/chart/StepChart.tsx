@@ -65,7 +65,16 @@ export function StepChart({ visit, step, words, box, now = 1, next, onRegion, on
                   strokeDasharray={`${4 * unit} ${3 * unit}`}
                 />
               ))}
-              <Prints marks={d.drawing.marks} print={d.print} unit={unit} now={now} next={next} onPoint={onPoint} />
+              <Prints
+                marks={d.drawing.marks}
+                print={d.print}
+                unit={unit}
+                now={now}
+                next={next}
+                also={d.drawing.also}
+                alsoPresses={d.drawing.alsoPresses}
+                onPoint={onPoint}
+              />
             </>
           )}
         />

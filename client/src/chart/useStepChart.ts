@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { ask, http } from '../api/http';
 import { keptAs } from '../api/kept';
 import type { PlanStep } from '../api/types';
@@ -16,6 +16,8 @@ export interface StepChartWanted {
   leftOut: string[];
 }
 
+const stepOf = (asked: unknown) => (asked as StepChartWanted | undefined)?.step.id;
+
 /** Figure, layers and the contacts of a step, laid out by the server. */
 export function useStepChart(wanted: StepChartWanted) {
   // Which place is given turns the view only where the places are told by themselves.
@@ -24,7 +26,8 @@ export function useStepChart(wanted: StepChartWanted) {
   const chart = useQuery({
     queryKey: keptAs.stepChart(body),
     queryFn: () => ask(http.POST('/api/chart/step', { body })),
-    placeholderData: keepPreviousData,
+    // Another step's picture would send the hands to the wrong place: only this step's own may stay while its next is on the way.
+    placeholderData: (before, asked) => (stepOf(asked?.queryKey[1]) === wanted.step.id ? before : undefined),
     staleTime: Infinity,
     refetchInterval: (q) => untilOwn(q.state.data?.chart),
   });

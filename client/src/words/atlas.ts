@@ -61,6 +61,8 @@ export const atlas = {
     onFigure: 'On a usual body',
     level: 'level',
     outward: 'out from the midline',
+    farShort: '{{cm}} cm · {{cun}} cun · {{fingers}} fingers {{way}}',
+    farShort_noCun: '{{cm}} cm · {{fingers}} fingers {{way}}',
     yourFingers_one: '{{count}} of your fingers',
     yourFingers_other: '{{count}} of your fingers',
     estimate: 'estimate ± {{cm}} cm',

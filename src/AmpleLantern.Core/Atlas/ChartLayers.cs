@@ -51,9 +51,14 @@ public sealed record AreaShape(string Kind, string Id, string Name, string Group
 /// <summary>Everything to be laid over a figure.</summary>
 public sealed record ChartLayers(IReadOnlyList<LineShape> Lines, IReadOnlyList<SpotShape> Spots, IReadOnlyList<AreaShape> Areas);
 
+/// <summary>Keeps the shapes of a region on one figure, made when they are first asked for.</summary>
+public delegate IReadOnlyList<AreaShape> KeptAreas(string region, Func<IReadOnlyList<AreaShape>> make);
+
 /// <summary>Lays the atlas over one view of a posed body.</summary>
-public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
+/// <param name="kept">Where shapes of regions are kept, by whoever asks for the same figure again.</param>
+public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge, KeptAreas? kept = null)
 {
+    private readonly KeptAreas keep = kept ?? ((_, make) => make());
     private readonly Chart chart = new(view);
     private readonly AtlasBase atlas = knowledge.Atlas;
 
@@ -130,14 +135,17 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
         return new(kind, id, label, title, side, MathF.Round(spot.X, 1), MathF.Round(spot.Y, 1), spot.Visible, access);
     }
 
-    private IEnumerable<AreaShape> Regions(string kind, Region region, IReadOnlyList<int> sides)
+    private IEnumerable<AreaShape> Regions(string kind, Region region, IReadOnlyList<int> sides) =>
+        sides.SelectMany(side => keep($"{kind}/{region.Id}/{side}", () => RegionOn(kind, region, side)));
+
+    private IReadOnlyList<AreaShape> RegionOn(string kind, Region region, int side)
     {
-        foreach (var side in sides)
-        {
-            var path = string.Concat(region.Patches.Select(p => chart.Area(Patches.Grid(posed.Locator, p, side))));
-            if (path.Length > 0)
-            {
-                yield return Area(
+        var path = string.Concat(region.Patches.Select(p => chart.Area(Patches.Grid(posed.Locator, p, side))));
+        return path.Length == 0
+            ? []
+            :
+            [
+                Area(
                     kind,
                     region.Id,
                     region.Name,
@@ -145,9 +153,8 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge)
                     side,
                     path,
                     Patches.Centre(posed.Locator, region.Patches[0], side)
-                );
-            }
-        }
+                ),
+            ];
     }
 
     private IEnumerable<LineShape> Guides(ReflexSet set)

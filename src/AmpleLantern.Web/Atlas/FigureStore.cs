@@ -7,6 +7,8 @@ using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.OnBody;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Data.Checking;
@@ -49,6 +51,7 @@ public sealed class FigureStore
     private const long PosedBytes = 1_500_000;
     private const long LayersBytes = 60_000;
     private const long SmallBytes = 500;
+    private const long AreaBytes = 2_000;
 
     /// <summary>Clients' own figures kept beside the data: some hundred megabytes.</summary>
     private const int MostKept = 3000;
@@ -171,7 +174,8 @@ public sealed class FigureStore
     public LayerArtist Artist(FigureWanted wanted)
     {
         var posed = Posed(wanted.Size, wanted.Position, wanted.Bent);
-        return new(posed, Views.Of(posed.Body, wanted.View), knowledge);
+        var key = KeyOf(wanted);
+        return new(posed, Views.Of(posed.Body, wanted.View), knowledge, (region, make) => memo.Of(("area", key, region), AreaBytes, make));
     }
 
     /// <summary>Keeps what a key stands for, so that the figure can be drawn when it is fetched.</summary>
@@ -224,15 +228,58 @@ public sealed class FigureStore
 
     private static readonly string[] StandingViews = ["front", "back", "left", "right"];
 
-    private static IEnumerable<FigureWanted> Usual(KnowledgeBase knowledge) =>
-        [
-            .. StandingViews.Concat(Views.CloseUps).Select(v => new FigureWanted(BodySize.Reference, "standing", 1, v)),
-            .. knowledge.Positions.All.SelectMany(p =>
-                knowledge.Poses.OneSided(p.Id)
-                    ? Sides.Both.Select(b => new FigureWanted(BodySize.Reference, p.Id, b, knowledge.Poses.ViewOf(p.Id)))
-                    : [new(BodySize.Reference, p.Id, 1, knowledge.Poses.ViewOf(p.Id))]
-            ),
-        ];
+    private static IEnumerable<FigureWanted> Usual(KnowledgeBase knowledge)
+    {
+        var figures = new FigureStore(knowledge, new(new MemoryCache(new MemoryCacheOptions())), "", "");
+        return StandingViews
+            .Concat(Views.CloseUps)
+            .Select(v => new FigureWanted(BodySize.Reference, PoseSaid.Standing, 1, v))
+            .Concat(
+                knowledge.Positions.All.SelectMany(p =>
+                    knowledge.Poses.OneSided(p.Id)
+                        ? Sides.Both.Select(b => new FigureWanted(BodySize.Reference, p.Id, b, knowledge.Poses.ViewOf(p.Id)))
+                        : [new(BodySize.Reference, p.Id, 1, knowledge.Poses.ViewOf(p.Id))]
+                )
+            )
+            // And those from which a step of a flow is seen.
+            .Concat(
+                knowledge
+                    .Flows.All.SelectMany(f => FlowPlans.FromFlow(f, knowledge, knowledge.HouseSchool).Steps)
+                    .DistinctBy(s =>
+                        (
+                            s.Region,
+                            s.Position,
+                            s.Side,
+                            s.Stance,
+                            string.Join(' ', (s.Through ?? []).Concat(s.AlsoAt ?? []).Concat(s.Points ?? []).Concat(s.Reflex ?? []))
+                        )
+                    )
+                    .AsParallel()
+                    .AsOrdered()
+                    .Select(s => figures.WantedOf(s, 1, 1, knowledge.HouseSchool.Feet(knowledge)))
+            )
+            .DistinctBy(figures.KeyOf);
+    }
+
+    /// <summary>The reference figure a step is shown on, seen from where it is seen best.</summary>
+    /// <param name="at">The place given now, from 1.</param>
+    public FigureWanted WantedOf(PlanStep step, int stations, int at, ReflexSet set)
+    {
+        var bent = PlanReach.BentSide(step.Side);
+        var view = StepView.Of(
+            step,
+            stations,
+            at,
+            Posed(BodySize.Reference, step.Position, bent),
+            Posed(BodySize.Reference, PoseSaid.Standing, 1),
+            set,
+            knowledge
+        );
+        // A close-up shows them standing, whose figure is always at hand.
+        return Views.IsCloseUp(view)
+            ? new(BodySize.Reference, PoseSaid.Standing, 1, view)
+            : new(BodySize.Reference, step.Position, bent, view);
+    }
 
     private byte[] Draw(string key, FigureWanted wanted, string folder)
     {

@@ -42,38 +42,29 @@ public static class StepCharts
         var (size, name) = await bodies.Of(asked.ClientId) is var found ? (found.Size, found.Name) : default;
         var set = ((asked.School is { } id ? k.Schools.Find(id) : null) ?? k.HouseSchool).Feet(k);
         var stations = Math.Clamp(asked.Stations, 1, MostStations);
-        var bent = PlanReach.BentSide(step.Side);
         var question = OpenJson.Write(asked with { ClientId = null, Stations = stations });
-        var view = figures.Layers(
-            "view",
-            question,
-            () =>
-                StepView.Of(
-                    step,
-                    stations,
-                    asked.At,
-                    figures.Posed(BodySize.Reference, step.Position, bent),
-                    figures.Posed(BodySize.Reference, PoseSaid.Standing, 1),
-                    set,
-                    k
-                )
-        );
-        var position = Views.IsCloseUp(view) ? PoseSaid.Standing : step.Position;
-        var wanted = figures.ForNow(new(size, position, bent, view), out var key, out var own);
+        var seen = figures.Layers("view", question, () => figures.WantedOf(step, stations, asked.At, set));
+        var wanted = figures.ForNow(seen with { Size = size }, out var key, out var own);
         var (layers, drawing) = figures.Layers(
             key,
             question,
             () =>
             {
                 var posed = figures.Posed(wanted.Size, wanted.Position, wanted.Bent);
-                var shown = Views.Of(posed.Body, view);
-                var drawn = new StepMarks(posed, shown, k).Draw(step, new StepPath(posed, set, k).Of(step, stations));
+                var drawn = new StepMarks(posed, Views.Of(posed.Body, wanted.View), k).Draw(
+                    step,
+                    new StepPath(posed, set, k).Of(step, stations)
+                );
                 return Tuple.Create(
-                    new LayerArtist(posed, shown, k).Lay(StepLayers.Of(step, asked.Touchable, asked.LeftOut, view, set, k)),
+                    figures.Artist(wanted).Lay(StepLayers.Of(step, asked.Touchable, asked.LeftOut, wanted.View, set, k)),
                     drawn
                 );
             }
         );
-        return new(new(key, own, view, position, bent, name, layers, figures.Rests(wanted)), drawing, k.Contacts[step.Contact].Print);
+        return new(
+            new(key, own, wanted.View, wanted.Position, wanted.Bent, name, layers, figures.Rests(wanted)),
+            drawing,
+            k.Contacts[step.Contact].Print
+        );
     }
 }

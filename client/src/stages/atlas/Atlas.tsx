@@ -14,7 +14,8 @@ import { Feet, FeetSheet } from './Feet';
 import { Finder } from './Finder';
 import { Layers } from './Layers';
 import { PointSheet } from './PointSheet';
-import { useAtlasAt, useAtlasIndex, usePoint } from './useAtlas';
+import { usePoint } from '../../parts/usePoint';
+import { useAtlasAt, useAtlasIndex } from './useAtlas';
 import { Welcome } from './Welcome';
 
 /** What is seen from the other side, shown beside it. */

@@ -1,6 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import type { PointPage, Vocabulary } from '../../api/types';
-import { Way } from './Way';
+import { Distance } from '../../parts/Distance';
 import { sourceLine } from '../../parts/spoken';
 
 interface Props {
@@ -52,7 +52,7 @@ export function PointSheet({ page, words, position, side, onPoint, onPosition, o
       <h3>{page.client ? t('atlas.onClient', { name: page.client }) : t('atlas.onFigure')}</h3>
       <ul className="ways">
         {location.from.map((f) => (
-          <Way key={f.landmark} from={f} />
+          <Distance key={f.landmark} from={f} />
         ))}
       </ul>
       <p className="soft small">

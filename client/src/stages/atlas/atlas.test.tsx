@@ -5,7 +5,7 @@ import type { FromLandmark } from '../../api/types';
 import { theLandmark } from '../../parts/spoken';
 import '../../words';
 import { useAtlasAt } from './useAtlas';
-import { Way } from './Way';
+import { Distance } from '../../parts/Distance';
 
 afterEach(cleanup);
 
@@ -73,7 +73,7 @@ const from: FromLandmark = {
 
 describe('the way to a point', () => {
   it('gives centimetres first, then cun and own fingers, and how it came about', () => {
-    render(<Way from={from} />);
+    render(<Distance from={from} />);
     expect(screen.getByText('7.7')).toBeTruthy();
     expect(screen.getByText(/below the outer hollow/)).toBeTruthy();
     expect(screen.getByText(/3 cun · 4.3 of your fingers/)).toBeTruthy();
@@ -82,11 +82,11 @@ describe('the way to a point', () => {
     expect(screen.queryByText(/estimate/)).toBeNull();
   });
   it('says when it is an estimate and by how much', () => {
-    render(<Way from={{ ...from, estimate: true, errorCm: 0.64 }} />);
+    render(<Distance from={{ ...from, estimate: true, errorCm: 0.64 }} />);
     expect(screen.getByText(/estimate ± 0.6 cm/)).toBeTruthy();
   });
   it('says level for a place at its landmark', () => {
-    render(<Way from={{ ...from, way: 'level', cm: 0, cun: 0 }} />);
+    render(<Distance from={{ ...from, way: 'level', cm: 0, cun: 0 }} />);
     expect(screen.getByText('level')).toBeTruthy();
   });
   it.each([

@@ -60,11 +60,3 @@ export function useAtlasAt(allChannels: string[]) {
 
 export const useAtlasIndex = () =>
   useQuery({ queryKey: keptAs.atlas(), queryFn: () => ask(http.GET('/api/atlas')), staleTime: Infinity });
-
-export const usePoint = (id: string | undefined, clientId: string | undefined, side: string) =>
-  useQuery({
-    queryKey: keptAs.point(id, clientId, side),
-    queryFn: () =>
-      ask(http.GET('/api/atlas/points/{id}', { params: { path: { id: id! }, query: { clientId, side } } })),
-    enabled: !!id,
-  });

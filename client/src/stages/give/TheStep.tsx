@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { known, nameIn } from '../../api/named';
 import type { ConsentPlace, VisitView, Vocabulary } from '../../api/types';
@@ -6,6 +6,7 @@ import { StepChart } from '../../chart/StepChart';
 import { Consents } from '../../parts/Consents';
 import { Guide, plain } from '../../parts/Guide';
 import { minSec } from '../../parts/spoken';
+import { StepPoints } from '../../parts/StepPoints';
 import { StepLimits } from '../../parts/StepLimits';
 import { PressStrip } from '../press/PressStrip';
 import type { Moment } from './moment';
@@ -26,6 +27,7 @@ export const TheStep = memo(function TheStep({
   onTakenBack: (place: ConsentPlace) => void;
 }) {
   const { t } = useTranslation();
+  const [point, setPoint] = useState<string | null>(null);
   const { step } = moment;
   const planned = known(visit.plan.steps, step.id)!;
   const technique = known(words.techniques, step.technique);
@@ -43,8 +45,10 @@ export const TheStep = memo(function TheStep({
           box={{ width: 330, height: 220 }}
           now={step.presses[moment.press - 1]?.station}
           next={step.presses[moment.press]?.station}
+          onPoint={setPoint}
         />
       </div>
+      <StepPoints step={planned} clientId={visit.client.id} open={point} onOpen={setPoint} />
       <PressStrip visit={visit} step={step.id} />
       <Consents visit={visit} words={words} places={asked} bare onTakenBack={onTakenBack} />
       <p className="ghow serif">{technique?.how}</p>

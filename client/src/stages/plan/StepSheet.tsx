@@ -8,6 +8,7 @@ import { Guide, plain } from '../../parts/Guide';
 import { Level } from '../../parts/Level';
 import { SavedText } from '../../parts/SavedText';
 import { minSec, sourceLine } from '../../parts/spoken';
+import { StepPoints } from '../../parts/StepPoints';
 import { StepLimits } from '../../parts/StepLimits';
 import { Fold } from '../../ui/Fold';
 import { Note } from '../../ui/Note';
@@ -28,6 +29,7 @@ interface Props {
 export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: Props) {
   const { t } = useTranslation();
   const [both, setBoth] = useState(true);
+  const [point, setPoint] = useState<string | null>(null);
   const technique = known(words.techniques, step.technique);
   const expanded = visit.expansion.steps[at]!;
   const press = expanded.presses[0];
@@ -43,8 +45,16 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
         {[step.side === 'mid' ? '' : t(`side.${step.side}`), plain(step.where)].filter(Boolean).join(' · ')}
       </p>
       <div className="stepchart">
-        <StepChart visit={visit} step={step} words={words} box={{ width: 330, height: 300 }} onRegion={onRegion} />
+        <StepChart
+          visit={visit}
+          step={step}
+          words={words}
+          box={{ width: 330, height: 300 }}
+          onRegion={onRegion}
+          onPoint={setPoint}
+        />
       </div>
+      <StepPoints step={step} clientId={visit.client.id} open={point} onOpen={setPoint} />
       {reach && (
         <Note>
           {reach.why}{' '}

@@ -80,17 +80,27 @@ public sealed class Chart(View view)
     {
         var text = new StringBuilder();
         var (rows, columns) = (grid.GetLength(0), grid.GetLength(1));
+        var seen = new bool[rows, columns];
+        for (var r = 0; r < rows; r++)
+        {
+            for (var c = 0; c < columns; c++)
+            {
+                seen[r, c] = Sees(grid[r, c]);
+            }
+        }
+
         for (var r = 0; r + 1 < rows; r++)
         {
             for (var c = 0; c + 1 < columns; c++)
             {
-                Anchor[] quad = [grid[r, c], grid[r, c + 1], grid[r + 1, c + 1], grid[r + 1, c]];
-                if (quad.Count(Sees) >= 3)
+                (int R, int C)[] quad = [(r, c), (r, c + 1), (r + 1, c + 1), (r + 1, c)];
+                if (quad.Count(q => seen[q.R, q.C]) >= 3)
                 {
                     text.Append('M')
                         .AppendJoin(
                             'L',
-                            quad.Select(a => OnPage(a.At)).Select(p => string.Create(CultureInfo.InvariantCulture, $"{p.X:0} {p.Y:0}"))
+                            quad.Select(q => OnPage(grid[q.R, q.C].At))
+                                .Select(p => string.Create(CultureInfo.InvariantCulture, $"{p.X:0} {p.Y:0}"))
                         )
                         .Append('z');
                 }

@@ -1,5 +1,6 @@
 using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning.OnBody;
@@ -17,8 +18,9 @@ public static class StepLayers
         KnowledgeBase knowledge
     )
     {
-        // Who touches nobody lights no place.
-        var worked = step.TouchesNobody(knowledge) ? [] : step.Regions;
+        // Who touches nobody lights no place, nor who turns or covers all of somebody.
+        var nowhere = step.Pattern.Kind is PatternKind.Handling && step.Regions.All(r => knowledge.Regions[r].Anywhere);
+        var worked = nowhere || step.TouchesNobody(knowledge) ? [] : step.Regions;
         return new(
             step.Line is { } channel && knowledge.Atlas.Channels.Has(channel) ? [channel] : [],
             step.Points ?? [],

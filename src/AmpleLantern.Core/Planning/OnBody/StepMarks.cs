@@ -30,7 +30,13 @@ public sealed record PrintMark(
 
 /// <summary>A step laid over one view.</summary>
 /// <param name="Way">The way it travels.</param>
-public sealed record StepDrawing(IReadOnlyList<LineShape> Way, IReadOnlyList<PrintMark> Marks);
+/// <param name="Also">Where the other hand or foot is meanwhile, and whether that is the same contact.</param>
+public sealed record StepDrawing(
+    IReadOnlyList<LineShape> Way,
+    IReadOnlyList<PrintMark> Marks,
+    IReadOnlyList<PrintMark> Also,
+    bool AlsoPresses
+);
 
 /// <summary>Draws a step's way and contacts over a view of a posed body.</summary>
 public sealed class StepMarks(Posed posed, View view, KnowledgeBase knowledge)
@@ -53,21 +59,14 @@ public sealed class StepMarks(Posed posed, View view, KnowledgeBase knowledge)
                     .Where(w => w.Line.Seen.Length > 0)
                     .Select(w => new LineShape("way", step.Region, w.Side, w.Line.Seen, w.Line.Hidden)),
             ],
-            [
-                .. ways.SelectMany(w =>
-                    w.Stops.SelectMany(s =>
-                        Marks(
-                            w,
-                            Seen(w, s),
-                            contact,
-                            ways.Count == 1 && contact.Spots > 1 && s.Point is null && s.Area is null && !step.Across,
-                            forward,
-                            right
-                        )
-                    )
-                ),
-            ]
+            [.. ways.SelectMany(w => w.Stops.SelectMany(s => Marks(w, Seen(w, s), contact, SideBySide(w, s), forward, right)))],
+            [.. ways.SelectMany(w => w.Also.SelectMany(a => Marks(w, new(0, w.Side, a), contact, false, forward, right)))],
+            contact.Spots > 1
         );
+
+        // Both hands at one place, where they have no place each.
+        bool SideBySide(StepWay way, StepStop stop) =>
+            contact.Spots > 1 && ways.Count == 1 && way.Also.Count == 0 && stop.Point is null && stop.Area is null && !step.Across;
     }
 
     /// <summary>Where one placement takes all of a way, it is shown where the eye sees it, as near to the middle as can be.</summary>

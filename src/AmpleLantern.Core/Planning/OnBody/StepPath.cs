@@ -17,7 +17,11 @@ public sealed record StepStop(int Station, int Side, Anchor At, string? Point = 
 
 /// <summary>Where a step goes on one side of a body.</summary>
 /// <param name="Line">Places along its way in the order it is travelled; empty where it goes from point to point.</param>
-public sealed record StepWay(int Side, IReadOnlyList<Anchor> Line, IReadOnlyList<StepStop> Stops);
+/// <param name="Also">Where the other hand or foot is meanwhile.</param>
+public sealed record StepWay(int Side, IReadOnlyList<Anchor> Line, IReadOnlyList<StepStop> Stops)
+{
+    public IReadOnlyList<Anchor> Also { get; init; } = [];
+}
 
 /// <summary>Lays a step on a body: its points, its reflex areas, its line, or the way through its regions.</summary>
 public sealed class StepPath(Posed posed, ReflexSet set, KnowledgeBase knowledge)
@@ -25,10 +29,24 @@ public sealed class StepPath(Posed posed, ReflexSet set, KnowledgeBase knowledge
     private const int Samples = 25;
     private readonly Locator locator = posed.Locator;
 
-    /// <summary>The step on each of its sides; nothing for one that touches nobody.</summary>
+    /// <summary>The step on each of its sides; nothing for turning, covering and talking, which have no places.</summary>
     /// <param name="stations">How many places it has, as it was expanded.</param>
     public IReadOnlyList<StepWay> Of(PlanStep step, int stations) =>
-        step.TouchesNobody(knowledge) ? [] : [.. SidesOf(step.Side).Select(side => OnSide(step, stations, side))];
+        step.Pattern.Kind is PatternKind.Handling
+            ? []
+            :
+            [
+                .. SidesOf(step.Side)
+                    .Select(side =>
+                        OnSide(step, stations, side) with
+                        {
+                            Also = [.. (step.AlsoAt ?? []).Select(r => Centre(knowledge.Regions[r], side))],
+                        }
+                    ),
+            ];
+
+    private Anchor Centre(Region region, int side) =>
+        Patches.At(locator, region.Patches[0], Half, side == 0 ? Patches.Midline(region.Patches[0]) : Half, side < 0 ? -1 : 1);
 
     private static IReadOnlyList<int> SidesOf(Side side) =>
         side switch

@@ -39,16 +39,12 @@ public static class StepView
         return skin.Count == 0 ? lying.UsualView : ViewChoice.For(skin, lying, SeenBy(step, lying, knowledge));
     }
 
-    /// <summary>Who sits is looked at from where the practitioner is, never from beyond; lying, from anywhere.</summary>
+    /// <summary>Who sits is looked at from where the practitioner is, never from beyond; who lies, never from under the mat.</summary>
     private static Func<string, bool> SeenBy(PlanStep step, Posed lying, KnowledgeBase knowledge)
     {
-        if (lying.Body.Pose.Up != Vector3.UnitY)
-        {
-            return _ => true;
-        }
-
-        var forward = Standpoint.Facing(knowledge.Stances[step.Stance], step.Side, lying.Body.Pose);
-        return view => Vector3.Dot(Views.Of(lying.Body, view).Camera.Toward, forward) < Beyond;
+        var up = lying.Body.Pose.Up;
+        var away = up == Vector3.UnitY ? Standpoint.Facing(knowledge.Stances[step.Stance], step.Side, lying.Body.Pose) : -up;
+        return view => Vector3.Dot(Views.Of(lying.Body, view).Camera.Toward, away) < Beyond;
     }
 
     private const float Beyond = 0.5f;

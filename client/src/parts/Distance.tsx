@@ -1,10 +1,10 @@
 import { useTranslation } from 'react-i18next';
-import type { FromLandmark } from '../../api/types';
-import { theLandmark, sourceLine } from '../../parts/spoken';
-import { Fold } from '../../ui/Fold';
+import type { FromLandmark } from '../api/types';
+import { theLandmark, sourceLine } from './spoken';
+import { Fold } from '../ui/Fold';
 
 /** One distance to go: centimetres first, then cun and the practitioner's own fingers; how it came about on demand. */
-export function Way({ from }: { from: FromLandmark }) {
+export function Distance({ from }: { from: FromLandmark }) {
   const { t } = useTranslation();
   if (from.way === 'level')
     return (
