@@ -99,6 +99,10 @@ public sealed class AtlasJourney(Server server) : IClassFixture<Server>
                     .Driver.FindElements(By.CssSelector(".stepchart .area.region.dim"))
                     .FirstOrDefault(a => a.GetAttribute("textContent")!.StartsWith("round the kneecap", StringComparison.Ordinal))
         );
+        // Two palms lie on the thighs where they begin, with the mat under the client.
+        Assert.Equal(2, page.Driver.FindElements(By.CssSelector(".stepchart .print")).Count);
+        Assert.NotEmpty(page.Driver.FindElements(By.CssSelector(".stepchart .stop.coming")));
+        Assert.NotEmpty(page.Driver.FindElements(By.CssSelector(".stepchart .rest.mat")));
         page.Driver.ExecuteScript("arguments[0].dispatchEvent(new MouseEvent('click', { bubbles: true }))", other);
         page.Until(
             "the step at the kneecap",

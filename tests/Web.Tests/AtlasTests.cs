@@ -41,6 +41,31 @@ public sealed class AtlasTests : IAsyncLifetime
         Assert.EndsWith(".", (string)problem["detail"]!, StringComparison.Ordinal);
     }
 
+    [Fact]
+    public async Task A_step_is_drawn_with_its_contacts_its_way_and_what_carries_the_client()
+    {
+        var visit = await odile.Visit(await odile.VisitOf("Bram"));
+        var step = visit["plan"]!["steps"]!.AsArray().First(s => (string)s!["pattern"]!["kind"]! == "thirds-walk")!;
+        var drawn = (await odile.Post("/api/chart/step", Asked(visit, step)))!;
+        Assert.Equal([1, 2, 3], drawn["drawing"]!["marks"]!.AsArray().Select(m => (int)m!["station"]!).Distinct());
+        Assert.NotNull(drawn["print"]!["shape"]);
+        Assert.NotNull(await odile.Get($"/api/figures/{(string)drawn["chart"]!["figure"]!}"));
+        step["region"] = "tail";
+        odile.Refused(422, "unknown-word", await odile.Post("/api/chart/step", Asked(visit, step)));
+    }
+
+    private static object Asked(System.Text.Json.Nodes.JsonNode visit, System.Text.Json.Nodes.JsonNode step) =>
+        new
+        {
+            step,
+            stations = 3,
+            at = 1,
+            clientId = (string)visit["client"]!["id"]!,
+            school = (string)visit["school"]!,
+            touchable = Array.Empty<string>(),
+            leftOut = Array.Empty<string>(),
+        };
+
     [Theory]
     [InlineData("..%2F..%2Fsecrets")]
     [InlineData("no-such-figure")]

@@ -232,7 +232,7 @@ public static class AtlasEndpoints
         return new(key, own, wanted.View, q.Position, bent, name, layers, figures.Rests(wanted));
     }
 
-    internal static void CheckPosition(string position, KnowledgeBase k) =>
+    private static void CheckPosition(string position, KnowledgeBase k) =>
         RefusalException.Unless(
             position == PoseSaid.Standing || k.Positions.Has(position),
             "unknown-position",

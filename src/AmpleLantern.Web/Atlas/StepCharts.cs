@@ -1,3 +1,4 @@
+using AmpleLantern.Core;
 using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Bodies.Figure;
@@ -38,7 +39,12 @@ public static class StepCharts
     public static async Task<StepChartView> Of(StepChartAsked asked, PracticeKnowledge k, ClientBody bodies, FigureStore figures)
     {
         var step = asked.Step;
-        AtlasEndpoints.CheckPosition(step.Position, k);
+        PlanCheck.Check(new(step.Name, [step]), k);
+        foreach (var region in asked.Touchable.Concat(asked.LeftOut).Where(r => !k.Regions.Has(r)))
+        {
+            throw new RefusalException("unknown-word", $"There is no region '{region}'.", "/touchable");
+        }
+
         var (size, name) = await bodies.Of(asked.ClientId) is var found ? (found.Size, found.Name) : default;
         var set = ((asked.School is { } id ? k.Schools.Find(id) : null) ?? k.HouseSchool).Feet(k);
         var stations = Math.Clamp(asked.Stations, 1, MostStations);

@@ -74,7 +74,8 @@ public class StepPathTests(ITestOutputHelper output)
         }
 
         output.WriteLine($"{flow}: {unseen.Count} begin out of sight: {string.Join("; ", unseen)}");
-        Assert.True(unseen.Count * 8 <= plan.Steps.Count, string.Join("; ", unseen));
+        // What is worked from beneath a lifted limb is drawn as lying behind it.
+        Assert.True(unseen.Count * 4 <= plan.Steps.Count, string.Join("; ", unseen));
     }
 
     /// <summary>A walk from the calf over thigh, buttock and flank to the arm is drawn over all of them, in that order.</summary>
