@@ -24,22 +24,27 @@ interface Props {
 const areasAt = (marks: PrintMark[], now: number) =>
   marks.flatMap((m) => (m.station === now && m.area ? [m.area] : []));
 
-/** The client as they lie for this step, with its way, and hands and feet where they go; what is left out or never pressed hatched. */
-export function StepChart({ visit, step, words, box, now = 1, next, onRegion, onPoint }: Props) {
-  const { t } = useTranslation();
-  const at = placesOf(step);
-  const here = onRegion ? visit.plan.steps.filter((s) => s.position === step.position).flatMap(placesOf) : [];
+/** What the chart of a step asks for. */
+export function stepChartOf(visit: VisitView, step: PlanStep, now = 1, touchable: string[] = []) {
   const leftOut = visit.shown.limits.filter((l) => l.outcome === 'avoid').flatMap((l) => l.places.map((p) => p.region));
-  const out = [...new Set(leftOut)].filter((r) => !at.includes(r));
-  const drawn = useStepChart({
+  return {
     step,
     stations: known(visit.expansion.steps, step.id)?.stations ?? 1,
     at: now,
     clientId: visit.client.id,
     school: visit.school,
-    touchable: [...new Set(here)],
-    leftOut: out,
-  });
+    touchable: [...new Set(touchable)],
+    leftOut: [...new Set(leftOut)].filter((r) => !placesOf(step).includes(r)),
+  };
+}
+
+/** The client as they lie for this step, with its way, and hands and feet where they go; what is left out or never pressed hatched. */
+export function StepChart({ visit, step, words, box, now = 1, next, onRegion, onPoint }: Props) {
+  const { t } = useTranslation();
+  const at = placesOf(step);
+  const here = onRegion ? visit.plan.steps.filter((s) => s.position === step.position).flatMap(placesOf) : [];
+  const wanted = stepChartOf(visit, step, now, here);
+  const drawn = useStepChart(wanted);
   return (
     <Drawn {...drawn}>
       {(d) => (
@@ -51,7 +56,7 @@ export function StepChart({ visit, step, words, box, now = 1, next, onRegion, on
           })}
           box={box}
           lit={[...(step.reflex?.length ? [] : at), ...areasAt(d.drawing.marks, now), ...(step.points ?? [])]}
-          leftOut={out}
+          leftOut={wanted.leftOut}
           onArea={onRegion}
           onSpot={onPoint}
           over={(unit) => (

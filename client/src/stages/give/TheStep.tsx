@@ -2,7 +2,8 @@ import { memo, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { known, nameIn } from '../../api/named';
 import type { ConsentPlace, VisitView, Vocabulary } from '../../api/types';
-import { StepChart } from '../../chart/StepChart';
+import { StepChart, stepChartOf } from '../../chart/StepChart';
+import { useStepChart } from '../../chart/useStepChart';
 import { Consents } from '../../parts/Consents';
 import { Guide, plain } from '../../parts/Guide';
 import { minSec } from '../../parts/spoken';
@@ -33,6 +34,9 @@ export const TheStep = memo(function TheStep({
   const technique = known(words.techniques, step.technique);
   const coming = visit.expansion.steps.slice(moment.index + 1, moment.index + 5);
   const caps = visit.screen.findings.filter((f) => f.steps.includes(step.id));
+  // The picture of the step to come is fetched while this one is given: hands are busy when it begins.
+  const ahead = known(visit.plan.steps, coming[0]?.id ?? '');
+  useStepChart(ahead ? stepChartOf(visit, ahead, visit.expansion.steps[moment.index + 1]?.presses[0]?.station) : null);
   const asked = visit.consents.filter((p) => p.steps.includes(step.id));
   return (
     <aside className="gsheet" tabIndex={0} aria-label={t('give.sheet')}>

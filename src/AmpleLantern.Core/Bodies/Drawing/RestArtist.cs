@@ -55,17 +55,8 @@ public sealed class RestArtist(Body body, float matCm)
         };
 
     /// <summary>Which way the body lies: towards the head, or forward for who sits upright.</summary>
-    private Vector3 Along
-    {
-        get
-        {
-            var spine = body.Bones.SpineAt(Chest).O - body.Bones.SpineAt(Hips).O;
-            var flat = spine - (up * Vector3.Dot(spine, up));
-            return up == Vector3.UnitY ? Vector3.UnitZ : Vector3.Normalize(flat);
-        }
-    }
+    private Vector3 Along => up == Vector3.UnitY ? Vector3.UnitZ : Vector3.UnitY;
 
-    private const float Chest = 135;
     private const float Hips = 90;
 
     private Vector3 Across => Vector3.Cross(up, Along);
