@@ -3,6 +3,9 @@ import react from '@vitejs/plugin-react';
 import type { Plugin } from 'vite';
 import { defineConfig } from 'vitest/config';
 
+/** CJK Radicals Supplement, the first block of the characters. */
+const FIRST_CHARACTER = 0x2e80;
+
 /**
  * Ships of the characters' font only the slices that hold one the app or its knowledge uses, and of no font the older format. The fonts of the
  * interface stay whole: names may be written with any of their letters.
@@ -13,7 +16,8 @@ function slicedFonts(...folders: string[]): Plugin {
       .filter((n) => /\.(json|tsx?)$/.test(n))
       .map((n) => readFileSync(`${f}/${n}`, 'utf8')),
   );
-  const used = [...new Set(text.join(''))].map((c) => c.codePointAt(0)!);
+  // Other letters are written in the fonts of the interface.
+  const used = [...new Set(text.join(''))].map((c) => c.codePointAt(0)!).filter((c) => c >= FIRST_CHARACTER);
   const holds = (range: string) => {
     const [from, to] = range.trim().slice(2).split('-');
     const [least, most] = [parseInt(from!, 16), parseInt(to ?? from!, 16)];

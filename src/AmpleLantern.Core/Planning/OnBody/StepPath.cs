@@ -114,40 +114,47 @@ public sealed class StepPath(Posed posed, ReflexSet set, KnowledgeBase knowledge
     }
 
     /// <summary>The way through the patches of regions with the least ground between them.</summary>
+    /// <remarks>Region by region the best way to each way through it: what lies before does not matter but for where it ends.</remarks>
     private List<Anchor> Through(IReadOnlyList<Region> regions, int side)
     {
-        IEnumerable<IReadOnlyList<List<Anchor>>> ways =
-        [
-            [],
-        ];
+        List<Stretch> best = [new(0, [])];
         foreach (var region in regions)
         {
-            var pieces = Chain(region.Patches).Select(p => Middle(p, side)).ToList();
-            IReadOnlyList<List<Anchor>>[] orders = pieces.Count > 1 ? [pieces, [.. pieces.AsEnumerable().Reverse()]] : [pieces];
-            ways = [.. ways.SelectMany(w => orders.Select(o => (IReadOnlyList<List<Anchor>>)[.. w, .. o]))];
-        }
-
-        return ways.Select(Joined).MinBy(w => w.Gaps).Way!;
-    }
-
-    /// <summary>Pieces in their order, each turned so that least ground lies between them; as written where that is the same.</summary>
-    private static (float Gaps, List<Anchor>? Way) Joined(IReadOnlyList<List<Anchor>> pieces)
-    {
-        (float Gaps, List<Anchor> Way)[] best = [(0, pieces[0]), (TurnedCm, [.. pieces[0].AsEnumerable().Reverse()])];
-        foreach (var piece in pieces.Skip(1))
-        {
-            List<Anchor> turned = [.. piece.AsEnumerable().Reverse()];
             best =
             [
-                .. new[] { (Piece: piece, Extra: 0f), (Piece: turned, Extra: TurnedCm) }.Select(next =>
-                    best.Select(b => (Gaps: b.Gaps + next.Extra + Apart(b.Way[^1], next.Piece[0]), b.Way)).MinBy(b => b.Gaps) is var before
-                        ? (before.Gaps, (List<Anchor>)[.. before.Way, .. next.Piece])
-                        : default
-                ),
+                .. WaysThrough([.. Chain(region.Patches).Select(p => Middle(p, side))])
+                    .Select(next => best.Select(before => before.Then(next)).MinBy(w => w.Ground)!),
             ];
         }
 
-        return best.MinBy(b => b.Gaps);
+        return best.MinBy(w => w.Ground)!.Way;
+    }
+
+    /// <summary>A piece of way, with the ground between its parts that is not worked.</summary>
+    private sealed record Stretch(float Ground, List<Anchor> Way)
+    {
+        public Stretch Then(Stretch next) =>
+            new(Ground + next.Ground + (Way.Count > 0 && next.Way.Count > 0 ? Apart(Way[^1], next.Way[0]) : 0), [.. Way, .. next.Way]);
+    }
+
+    /// <summary>One region: its pieces from either end, each in either direction; as written is a little nearer.</summary>
+    private static List<Stretch> WaysThrough(IReadOnlyList<List<Anchor>> pieces)
+    {
+        List<Stretch> all = [];
+        IReadOnlyList<List<Anchor>>[] orders = pieces.Count > 1 ? [pieces, [.. pieces.Reverse()]] : [pieces];
+        foreach (var order in orders)
+        {
+            List<Stretch> ways = [new(0, [])];
+            foreach (var piece in order)
+            {
+                Stretch[] turns = [new(0, piece), new(TurnedCm, [.. piece.AsEnumerable().Reverse()])];
+                ways = [.. ways.SelectMany(w => turns.Select(w.Then))];
+            }
+
+            all.AddRange(ways);
+        }
+
+        return all;
     }
 
     /// <summary>Working a part against its usual direction counts as so much ground.</summary>
