@@ -52,5 +52,10 @@ export default defineConfig({
     },
   },
   server: { proxy: { '/api': 'http://127.0.0.1:5088', '/hubs': { target: 'http://127.0.0.1:5088', ws: true } } },
-  test: { environment: 'jsdom', setupFiles: ['src/test/setup.ts'], testTimeout: 20_000, include: ['src/**/*.test.{ts,tsx}'] },
+  test: {
+    environment: 'jsdom',
+    setupFiles: ['src/test/setup.ts'],
+    testTimeout: 20_000,
+    include: ['src/**/*.test.{ts,tsx}'],
+  },
 });
