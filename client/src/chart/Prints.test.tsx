@@ -58,7 +58,7 @@ it('mirrors a left hand, keeps true size, and never draws one too small to tell'
   expect(scaleOf(mark(1), { shape: 'finger', lengthCm: 4, breadthCm: 1 })[0]).toBeCloseTo(0.22);
 });
 
-it('every shape presses within what is drawn of it, and opens its point by touch', () => {
+it('every shape is drawn about what presses, and opens its point by touch', () => {
   const opened: string[] = [];
   for (const shape of Object.keys(prints) as ContactPrint['shape'][]) {
     const svg = show([mark(1, { point: 'KI1', name: 'KI1' })], { shape, lengthCm: 18, breadthCm: 9 }, 1, (p) =>

@@ -169,6 +169,17 @@ public class StepPathTests(ITestOutputHelper output)
         Assert.Equal(view, StepView.Of(step, 7, at, Posed(step.Position, 1), Standing, Feet, Known.Base));
     }
 
+    /// <summary>A place this foot does not have never shows the other foot.</summary>
+    [Theory]
+    [InlineData("adrenals.right", "spleen", ".right")]
+    [InlineData("adrenals.left", "liver", ".left")]
+    public void An_organ_of_the_other_side_does_not_turn_to_the_other_foot(string id, string area, string foot)
+    {
+        var step = Known.Flow("feet-glands-between-systems").Step(id) with { Reflex = [area] };
+        var view = StepView.Of(step, 1, 1, Posed(step.Position, 1), Standing, Feet, Known.Base);
+        Assert.EndsWith(foot, view, StringComparison.Ordinal);
+    }
+
     /// <summary>Liver and gallbladder have their area on the right foot alone: on the left that place is not drawn at all.</summary>
     [Theory]
     [InlineData("digestion.left", new[] { 1, 4, 5 })]

@@ -23,10 +23,12 @@ public static class StepView
             return $"{(area.On == "sole" ? "sole" : $"foot-{area.On}")}.{(onFoot.Side < 0 ? "right" : "left")}";
         }
 
-        var side = stops.Select(s => s.Side).FirstOrDefault();
+        // An organ of the other side has no place on this foot: it is this foot that is looked at all the same.
+        var side = near.Select(w => w.Side).FirstOrDefault();
+        stops = stops.Count > 0 ? stops : [.. near.SelectMany(w => w.Stops)];
         if (Close(step, stops, side, knowledge) is { Count: > 0 } close)
         {
-            List<Anchor> wanted = [.. stops.Where(s => s.Side == side).Select(s => s.At)];
+            List<Anchor> wanted = [.. stops.Where(s => s.Side == side || s.Side == 0).Select(s => s.At)];
             var view = ViewChoice.Among(wanted, standing, close);
             if (ViewChoice.Seen(wanted, Views.Of(standing.Body, view)) * Half >= wanted.Count)
             {
