@@ -30,7 +30,7 @@ public sealed class PressureJourney(Server server) : IClassFixture<Server>
         page.Find(".advice .pill").Click();
         page.See("level 3, as planned");
         page.Click("Why");
-        page.See("N on the hands");
+        page.See("N into the client");
         page.Click("Keep for this step");
         page.Saved();
         page.See("Kept with this step");

@@ -1,13 +1,33 @@
 import { useTranslation } from 'react-i18next';
 import { known, nameIn } from '../api/named';
-import type { PlanStep, PrintMark, VisitView, Vocabulary } from '../api/types';
+import type { ExpandedStep, PlanStep, PrintMark, VisitView, Vocabulary } from '../api/types';
 import { placesOf } from '../parts/places';
 import { ChartPicture, Drawn } from './Chart';
 import { Prints } from './Prints';
 import { useStepChart } from './useStepChart';
 
+/** Whom and what a step is drawn in: the client and school, and what goes round it. */
+export interface Drawing {
+  steps: PlanStep[];
+  expanded: ExpandedStep[];
+  /** Null is the usual body. */
+  clientId: string | null;
+  /** Null is the house's own. */
+  school: string | null;
+  leftOut: string[];
+}
+
+/** What a visit's steps are drawn in. */
+export const drawingOf = (visit: VisitView): Drawing => ({
+  steps: visit.plan.steps,
+  expanded: visit.expansion.steps,
+  clientId: visit.client.id,
+  school: visit.school,
+  leftOut: visit.shown.limits.filter((l) => l.outcome === 'avoid').flatMap((l) => l.places.map((p) => p.region)),
+});
+
 interface Props {
-  visit: VisitView;
+  on: Drawing;
   step: PlanStep;
   words: Vocabulary;
   box: { width: number; height: number };
@@ -25,25 +45,24 @@ const areasAt = (marks: PrintMark[], now: number) =>
   marks.flatMap((m) => (m.station === now && m.area ? [m.area] : []));
 
 /** What the chart of a step asks for. */
-export function stepChartOf(visit: VisitView, step: PlanStep, now = 1, touchable: string[] = []) {
-  const leftOut = visit.shown.limits.filter((l) => l.outcome === 'avoid').flatMap((l) => l.places.map((p) => p.region));
+export function stepChartOf(on: Drawing, step: PlanStep, now = 1, touchable: string[] = []) {
   return {
     step,
-    stations: known(visit.expansion.steps, step.id)?.stations ?? 1,
+    stations: known(on.expanded, step.id)?.stations ?? 1,
     at: now,
-    clientId: visit.client.id,
-    school: visit.school,
+    clientId: on.clientId,
+    school: on.school,
     touchable: [...new Set(touchable)],
-    leftOut: [...new Set(leftOut)].filter((r) => !placesOf(step).includes(r)),
+    leftOut: [...new Set(on.leftOut)].filter((r) => !placesOf(step).includes(r)),
   };
 }
 
 /** The client as they lie for this step, with its way, and hands and feet where they go; what is left out or never pressed hatched. */
-export function StepChart({ visit, step, words, box, now = 1, next, onRegion, onPoint }: Props) {
+export function StepChart({ on, step, words, box, now = 1, next, onRegion, onPoint }: Props) {
   const { t } = useTranslation();
   const at = placesOf(step);
-  const here = onRegion ? visit.plan.steps.filter((s) => s.position === step.position).flatMap(placesOf) : [];
-  const wanted = stepChartOf(visit, step, now, here);
+  const here = onRegion ? on.steps.filter((s) => s.position === step.position).flatMap(placesOf) : [];
+  const wanted = stepChartOf(on, step, now, here);
   const drawn = useStepChart(wanted);
   return (
     <Drawn {...drawn}>

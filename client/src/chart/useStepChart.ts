@@ -10,8 +10,8 @@ export interface StepChartWanted {
   stations: number;
   /** The place given now, from 1. */
   at: number;
-  clientId: string;
-  school: string;
+  clientId: string | null;
+  school: string | null;
   touchable: string[];
   leftOut: string[];
 }

@@ -5,7 +5,8 @@ import { Distance } from './Distance';
 
 interface Props {
   step: PlanStep;
-  clientId: string;
+  /** Nobody is the usual body. */
+  clientId?: string;
   /** The point that is opened. */
   open?: string | null;
   onOpen: (point: string | null) => void;
@@ -32,7 +33,7 @@ export function StepPoints({ step, clientId, open, onOpen }: Props) {
 
 interface One {
   point: string;
-  clientId: string;
+  clientId?: string;
   side: string;
   open: boolean;
   onOpen: () => void;

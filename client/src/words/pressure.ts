@@ -47,7 +47,7 @@ export const pressure = {
     bands: 'Levels: {{why}}; give or take {{doubt}} %. {{source}}.',
     estimated: 'Your mass and stature are not given yet, so this is worked out for 65 kg and 1.70 m.',
     give: 'Give them under Practice',
-    byHand: 'This is pressed by the hand’s own strength: about {{kg}} kg makes level {{level}}.',
+    byHand: 'This is pressed by own strength, not by body weight: about {{kg}} kg makes level {{level}}.',
     none: 'No weight goes into this step.',
     load: 'What this plan asks of you',
     loadDay: 'What today asks of you',

@@ -51,8 +51,8 @@ public static class FreeBody
         var legs = feet != 0 ? Text($" − {feet:0} N·m of the legs") : "";
         var from = Math.Abs(at) > 0.0005 ? Text($" from the legs' support") : "";
         return feet != 0
-            ? Text($"({weight:0} N × {centre - at:0.000} m{legs}) ÷ {hands - at:0.000} m = {held.Newtons:0} N on the hands")
-            : Text($"{weight:0} N × {centre - at:0.000} m ÷ {hands - at:0.000} m{from} = {held.Newtons:0} N on the hands");
+            ? Text($"({weight:0} N × {centre - at:0.000} m{legs}) ÷ {hands - at:0.000} m = {held.Newtons:0} N into the client")
+            : Text($"{weight:0} N × {centre - at:0.000} m ÷ {hands - at:0.000} m{from} = {held.Newtons:0} N into the client");
     }
 
     private static double Of(Held held, string support, Func<Vec, double> part) =>

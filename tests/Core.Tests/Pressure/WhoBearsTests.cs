@@ -73,6 +73,18 @@ public class WhoBearsTests(ITestOutputHelper output)
         Assert.Equal(kilograms, press.Newtons / PractitionerBody.Gravity, 2);
     }
 
+    /// <summary>A knee, a foot or a seat is never worked out as if arms leaned on it.</summary>
+    [Fact]
+    public void No_arm_carries_what_a_knee_a_foot_or_the_seat_does() =>
+        Assert.Empty(
+            from flow in Known.Base.Flows.All
+            from step in Known.Flow(flow.Id).Steps
+            where Known.Base.Contacts[step.Contact].Family is "foot" or "seat" or "knee"
+            let press = StepPressure.Of(step, Between, null, Known.Base)
+            where press.Mechanics.Kind is MechanicsKind.Lean
+            select $"{flow.Id} {step.Id}: {press.Mechanics.Name}"
+        );
+
     /// <summary>On broad soles level 3 is half a body to most of one; a hand as broad needs far less for it.</summary>
     [Fact]
     public void A_broad_sole_has_bands_of_its_own()

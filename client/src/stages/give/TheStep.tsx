@@ -2,7 +2,7 @@ import { memo, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { known, nameIn } from '../../api/named';
 import type { ConsentPlace, VisitView, Vocabulary } from '../../api/types';
-import { StepChart, stepChartOf } from '../../chart/StepChart';
+import { drawingOf, StepChart, stepChartOf } from '../../chart/StepChart';
 import { useStepChart } from '../../chart/useStepChart';
 import { Consents } from '../../parts/Consents';
 import { Guide, plain } from '../../parts/Guide';
@@ -36,14 +36,15 @@ export const TheStep = memo(function TheStep({
   const caps = visit.screen.findings.filter((f) => f.steps.includes(step.id));
   // The picture of the step to come is fetched while this one is given: hands are busy when it begins.
   const ahead = known(visit.plan.steps, coming[0]?.id ?? '');
-  useStepChart(ahead ? stepChartOf(visit, ahead, visit.expansion.steps[moment.index + 1]?.presses[0]?.station) : null);
+  const on = drawingOf(visit);
+  useStepChart(ahead ? stepChartOf(on, ahead, visit.expansion.steps[moment.index + 1]?.presses[0]?.station) : null);
   const asked = visit.consents.filter((p) => p.steps.includes(step.id));
   return (
     <aside className="gsheet" tabIndex={0} aria-label={t('give.sheet')}>
       <p className="gno">{t('give.stepOf', { n: moment.index + 1, of: visit.expansion.steps.length })}</p>
       <div className="gchart">
         <StepChart
-          visit={visit}
+          on={on}
           step={planned}
           words={words}
           box={{ width: 330, height: 220 }}

@@ -5,9 +5,11 @@ import { useTranslation } from 'react-i18next';
 import { useNavigate } from 'react-router';
 import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
-import { known } from '../../api/named';
-import type { Vocabulary } from '../../api/types';
-import { plain } from '../../parts/Guide';
+import { known, nameIn } from '../../api/named';
+import type { ExpandedStep, PlanStep, Vocabulary } from '../../api/types';
+import { StepChart } from '../../chart/StepChart';
+import { Guide, plain } from '../../parts/Guide';
+import { StepPoints } from '../../parts/StepPoints';
 import { sectionName } from '../../parts/blockName';
 import { minSec } from '../../parts/spoken';
 import { MiniThread } from '../../thread/MiniThread';
@@ -22,6 +24,7 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
   const cache = useQueryClient();
   const [minutes, setMinutes] = useState('');
   const [choices, setChoices] = useState<Record<string, string>>({});
+  const [shown, setShown] = useState<string | null>(null);
   const flow = useQuery({
     queryKey: keptAs.flow(kind, id, minutes, choices),
     queryFn: () =>
@@ -108,12 +111,20 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
           return (
             <li key={s.id}>
               {section && <div className="blk">{sectionName(section, t)}</div>}
-              <b>{s.name}</b>
+              <button
+                type="button"
+                className="plain"
+                aria-expanded={shown === s.id}
+                onClick={() => setShown(shown === s.id ? null : s.id)}
+              >
+                <b>{s.name}</b>
+              </button>
               <span className="soft small">
                 {[plain(s.where), known(words.positions, s.position)?.name].filter(Boolean).join(' · ')}
               </span>
               <MiniThread step={e} words={words} />
               <time>{minSec(e.seconds)}</time>
+              {shown === s.id && <OpenStep step={s} expanded={expansion.steps} words={words} />}
             </li>
           );
         })}
@@ -124,5 +135,33 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
         </button>
       )}
     </section>
+  );
+}
+
+/** A step of a flow opened: where it goes on the usual body, and how it is done. */
+function OpenStep({ step, expanded, words }: { step: PlanStep; expanded: ExpandedStep[]; words: Vocabulary }) {
+  const { t } = useTranslation();
+  const [point, setPoint] = useState<string | null>(null);
+  return (
+    <div className="sheetstep">
+      <div className="stepchart">
+        <StepChart
+          on={{ steps: [step], expanded, clientId: null, school: null, leftOut: [] }}
+          step={step}
+          words={words}
+          box={{ width: 330, height: 260 }}
+          onPoint={setPoint}
+        />
+      </div>
+      <StepPoints step={step} open={point} onOpen={setPoint} />
+      <p className="how">{known(words.techniques, step.technique)?.how}</p>
+      <dl className="lines">
+        <dt>{t('sheet.you')}</dt>
+        <dd>{nameIn(words.stances, step.stance)}</dd>
+        <dt>{t('sheet.contact')}</dt>
+        <dd>{nameIn(words.contacts, step.contact)}</dd>
+        <Guide step={step} />
+      </dl>
+    </div>
   );
 }

@@ -3,7 +3,7 @@ import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { known, nameIn } from '../../api/named';
 import type { PlanEdit, PlanStep, VisitView, Vocabulary } from '../../api/types';
-import { StepChart } from '../../chart/StepChart';
+import { drawingOf, StepChart } from '../../chart/StepChart';
 import { Guide, plain } from '../../parts/Guide';
 import { Level } from '../../parts/Level';
 import { SavedText } from '../../parts/SavedText';
@@ -46,7 +46,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
       </p>
       <div className="stepchart">
         <StepChart
-          visit={visit}
+          on={drawingOf(visit)}
           step={step}
           words={words}
           box={{ width: 330, height: 300 }}

@@ -73,7 +73,13 @@ export function PressScene({ view, frame, height }: Props) {
         ))}
       </g>
       {forces.map((f, i) => (
-        <Arrow key={f.support} force={f} unit={unit} label={labels[i]!} />
+        <Arrow
+          key={f.support}
+          force={f}
+          name={f.support === 'hand' ? view.contact : t(`press.support.${f.support}`)}
+          unit={unit}
+          label={labels[i]!}
+        />
       ))}
       {frame.newtons > 0 && (
         <Push x={0} y={scene.contactUp} newtons={frame.newtons} along={view.kind === 'brace'} unit={unit} />
@@ -92,12 +98,19 @@ const place = (view: PressureView, frame: PressureFrame, index: number) => {
 };
 
 /** A force on the practitioner, drawn ending where it acts; the weight hangs from the centre of mass. */
-function Arrow({ force, unit, label }: { force: ShownForce; unit: number; label: LabelPlace }) {
+interface Named {
+  force: ShownForce;
+  name: string;
+  unit: number;
+  label: LabelPlace;
+}
+
+function Arrow({ force, name, unit, label }: Named) {
   const { t } = useTranslation();
   const { weight, size, dx, dy, fromX, fromY } = arrow(force, unit);
   return (
     <g className={weight ? 'force weight' : 'force'}>
-      <title>{t('press.force', { what: t(`press.support.${force.support}`), n: Math.round(size) })}</title>
+      <title>{t('press.force', { what: name, n: Math.round(size) })}</title>
       <path d={`M${fromX} ${fromY}l${dx} ${dy}`} strokeWidth={3 * unit} />
       <path className="tip" d={head(fromX + dx, fromY + dy, dx, dy, 7 * unit)} />
       {weight && <circle cx={fromX} cy={fromY} r={5 * unit} />}
@@ -108,7 +121,7 @@ function Arrow({ force, unit, label }: { force: ShownForce; unit: number; label:
         strokeWidth={3 * unit}
         textAnchor={label.end ? 'end' : 'start'}
       >
-        {t(`press.support.${force.support}`)} {kilograms(size)}
+        {name} {kilograms(size)}
       </text>
     </g>
   );
