@@ -16,6 +16,7 @@ const VisitFrame = lazy(() => import('./stages/VisitFrame'));
 const Clients = lazy(() => import('./stages/clients/Clients'));
 const History = lazy(() => import('./stages/clients/History'));
 const Atlas = lazy(() => import('./stages/atlas/Atlas'));
+const SheetPage = lazy(() => import('./stages/atlas/SheetPage'));
 const Library = lazy(() => import('./stages/library/Library'));
 const Bench = lazy(() => import('./stages/bench/Bench'));
 const CardPage = lazy(() => import('./stages/plan/CardPage'));
@@ -64,6 +65,7 @@ function House() {
               <Route path="/clients" element={<Clients />} />
               <Route path="/clients/:clientId" element={<History />} />
               <Route path="/atlas" element={<Atlas />} />
+              <Route path="/atlas/sheet/:channel" element={<SheetPage />} />
               <Route path="/bench/:drill?" element={<Bench />} />
               <Route path="/practice" element={<Practice />} />
               <Route path="*" element={<p className="loading">{t('shell.noSuchPlace')}</p>} />

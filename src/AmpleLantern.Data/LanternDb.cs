@@ -49,6 +49,8 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
 
     public DbSet<DrillRun> Drills => Set<DrillRun>();
 
+    public DbSet<PlaceAnswer> Places => Set<PlaceAnswer>();
+
     public DbSet<AuditEntry> Audit => Set<AuditEntry>();
 
     public DbSet<SignedIn> SignIns => Set<SignedIn>();
@@ -161,6 +163,11 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             b.Property(r => r.Id).ValueGeneratedNever();
             AsJson(b.Property(r => r.Score));
             b.HasIndex(r => new { r.StaffId, r.At });
+        });
+        builder.Entity<PlaceAnswer>(b =>
+        {
+            b.Property(p => p.Id).ValueGeneratedNever();
+            b.HasIndex(p => new { p.StaffId, p.At });
         });
         builder.Entity<OwnRule>(b => AsJson(b.Property(r => r.Rule)));
         builder.Entity<OwnFlow>(b =>

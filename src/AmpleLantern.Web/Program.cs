@@ -17,6 +17,7 @@ using AmpleLantern.Web.Giving;
 using AmpleLantern.Web.Hosting;
 using AmpleLantern.Web.Intake;
 using AmpleLantern.Web.Keeping;
+using AmpleLantern.Web.Learning;
 using AmpleLantern.Web.Library;
 using AmpleLantern.Web.Planning;
 using AmpleLantern.Web.Practice;
@@ -113,6 +114,7 @@ builder.Services.AddSingleton(new AtlasSearch(knowledge.Atlas, knowledge.Regions
 builder.Services.AddSingleton(p => new PlanReach(knowledge, p.GetRequiredService<FigureStore>().Reached));
 builder.Services.AddScoped<VisitPressure>();
 builder.Services.AddScoped<OwnDrills>();
+builder.Services.AddScoped<OwnPlaces>();
 builder.Services.AddScoped<OwnDays>();
 builder.Services.AddSingleton<DrillSessions>();
 builder.Services.AddSingleton(
@@ -203,6 +205,7 @@ api.MapPhoneBody();
 api.MapAtlas();
 api.MapOwnBody();
 api.MapBench();
+api.MapLearning();
 var visit = api.MapGroup("/visits/{visitId:guid}").RequireAuthorization(Policies.Treat).WithReadsInTrail();
 visit.MapVisit();
 visit.MapArrive();

@@ -1,5 +1,6 @@
 using AmpleLantern.Browser.Tests.Support;
 using OpenQA.Selenium;
+using static System.StringComparison;
 
 namespace AmpleLantern.Browser.Tests;
 
@@ -39,6 +40,59 @@ public sealed class AtlasJourney(Server server) : IClassFixture<Server>
         page.Click("GB31");
         page.See("wind market");
         page.See("of your fingers");
+    }
+
+    [Fact]
+    public void A_learner_puts_a_finger_on_points_and_is_told_by_how_much_it_missed()
+    {
+        using var page = new Page(server).SignIn("pim");
+        page.Go("/atlas");
+        page.Click("Learn the points");
+        page.See("are due today");
+        // Every view there is has a name.
+        Assert.DoesNotContain(page.Driver.FindElements(By.CssSelector("#learn-view option")), o => o.Text.Contains("view.", Ordinal));
+        page.Click("Begin: 20 points");
+        for (var n = 1; n <= 3; n++)
+        {
+            page.See($"{n} of 2");
+            var chart = page.Find(".learnbody .chart .skin");
+            page.Until(
+                "no point is shown before",
+                () => page.Driver.FindElements(By.CssSelector(".learnbody .spot")).Count == 0 ? "" : null
+            );
+            new OpenQA.Selenium.Interactions.Actions(page.Driver).MoveToElement(chart).Click().Perform();
+            page.See("cun");
+            page.Find(".aimed");
+            page.Find(".learnbody .spot.lit .ring");
+            page.See("Asked again on");
+            page.Click("Next point");
+        }
+
+        page.Click("Stop here");
+        page.See("3 asked today");
+    }
+
+    [Fact]
+    public void What_lies_near_a_point_is_put_beside_it_and_a_line_is_read_in_order()
+    {
+        using var page = new Page(server).SignIn();
+        page.Go("/atlas?point=ST36&channels=");
+        page.See("What lies near");
+        page.Driver.FindElement(By.CssSelector("button[aria-label='Compare with GB34']")).Click();
+        page.See("ST36 and GB34");
+        page.See("on different channels");
+        page.Find(".spot.lit.free");
+        page.Click("Back to ST36 alone");
+        page.See("What lies near");
+        page.Go("/atlas?channels=pc");
+        page.Click("Read along it");
+        page.Until(
+            "its second point's name",
+            () => page.Driver.FindElements(By.CssSelector(".row-of li.reading")).FirstOrDefault(l => l.Text.StartsWith("PC2", Ordinal))
+        );
+        page.Click("Print a sheet for the room");
+        page.See("Láogōng");
+        Assert.Equal(9, page.Driver.FindElements(By.CssSelector(".channelsheet tr")).Count);
     }
 
     [Fact]

@@ -100,6 +100,10 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
         Choose(page, "variant-gland-set", "once");
         Choose(page, "library-minutes", "30");
         page.See("both sides stay equal");
+        // A step is seen where it goes, before anybody is there to receive it.
+        page.Click("Solar plexus, both feet, with the breath");
+        page.Find(".sheetstep .chart .skin");
+        page.Find(".sheetstep .print");
         page.Open("Bram", "compare");
         Choose(page, "compare-with", "flow:groin-hold");
         page.See("The second is");

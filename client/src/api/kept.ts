@@ -45,6 +45,10 @@ export const keptAs = {
   atlas: () => ['atlas'] as const,
   atlasSearch: (text: string) => ['atlas-search', text] as const,
   point: (id: string | undefined, client: string | undefined, side: string) => ['point', id, client, side] as const,
+  channel: (id: string, client: string | undefined) => ['channel', id, client] as const,
+  against: (id: string, other: string, client: string | undefined, side: string) =>
+    ['against', id, other, client, side] as const,
+  learn: (channel: string | undefined) => ['learn', channel] as const,
   reflex: (set: string, client: string | undefined) => ['reflex', set, client] as const,
   reflexAgainst: (asked: object) => ['reflex-against', asked] as const,
   chart: (asked: object) => ['chart', asked] as const,

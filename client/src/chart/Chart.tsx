@@ -30,6 +30,8 @@ interface Look {
   closeOn?: string;
   onSpot?: (id: string, side: number) => void;
   onArea?: (id: string, side: number) => void;
+  /** Where on the figure's page it was touched, in mm from its upper left corner. */
+  onTouch?: (x: number, y: number) => void;
 }
 
 const closely = 3.4;
@@ -85,6 +87,7 @@ export function ChartPicture({
   closeOn,
   onSpot,
   onArea,
+  onTouch,
 }: Look & { data: { chart: ChartView; figure: FigureView } }) {
   const { t } = useTranslation();
   const id = useId();
@@ -126,6 +129,15 @@ export function ChartPicture({
         aria-label={label}
         preserveAspectRatio="xMidYMid meet"
         {...(zooming ? zoom.handlers : {})}
+        onClick={
+          onTouch &&
+          ((e) => {
+            const { x, y } = new DOMPoint(e.clientX, e.clientY).matrixTransform(
+              e.currentTarget.getScreenCTM()!.inverse(),
+            );
+            onTouch(x, y);
+          })
+        }
       >
         <defs>
           <pattern

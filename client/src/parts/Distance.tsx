@@ -34,3 +34,19 @@ export function Distance({ from }: { from: FromLandmark }) {
     </li>
   );
 }
+
+/** The same in one line. */
+export function FarShort({ from }: { from: FromLandmark }) {
+  const { t } = useTranslation();
+  return (
+    <span className="far">
+      {t('atlas.farShort', {
+        cm: from.cm.toFixed(1),
+        cun: from.cun == null ? '' : +from.cun.toFixed(1),
+        fingers: Number(from.practitionerFingers.toFixed(1)),
+        way: from.way === 'outward' ? t('atlas.outward') : `${from.way} ${from.name}`,
+        context: from.cun == null ? 'noCun' : undefined,
+      })}
+    </span>
+  );
+}

@@ -1,7 +1,6 @@
-import { useTranslation } from 'react-i18next';
 import type { PlanStep } from '../api/types';
 import { usePoint } from './usePoint';
-import { Distance } from './Distance';
+import { Distance, FarShort } from './Distance';
 
 interface Props {
   step: PlanStep;
@@ -40,7 +39,6 @@ interface One {
 }
 
 function OnePoint({ point, clientId, side, open, onOpen }: One) {
-  const { t } = useTranslation();
   const { data } = usePoint(point, clientId, side);
   if (!data) return null;
   const measured = data.location.from.filter((f) => f.way !== 'level');
@@ -64,17 +62,7 @@ function OnePoint({ point, clientId, side, open, onOpen }: One) {
           ))}
         </div>
       ) : (
-        measured.slice(0, 2).map((f) => (
-          <span key={f.landmark} className="far">
-            {t('atlas.farShort', {
-              cm: f.cm.toFixed(1),
-              cun: f.cun == null ? '' : +f.cun.toFixed(1),
-              fingers: Number(f.practitionerFingers.toFixed(1)),
-              way: f.way === 'outward' ? t('atlas.outward') : `${f.way} ${f.name}`,
-              context: f.cun == null ? 'noCun' : undefined,
-            })}
-          </span>
-        ))
+        measured.slice(0, 2).map((f) => <FarShort key={f.landmark} from={f} />)
       )}
     </li>
   );

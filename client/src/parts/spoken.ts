@@ -47,6 +47,13 @@ export const longDay = (iso: string) => format(parseISO(iso), 'EEEE d MMMM');
 /** A landmark as it is said in a sentence: "the outer ankle bone", but "between the brows". */
 export const theLandmark = (name: string) => (/^(between|below|under|middle|end) /.test(name) ? name : `the ${name}`);
 
+/** A view as it is said; of what there are two, with its side: "palm, left". */
+export const viewName = (view: string, t: (key: string) => string) =>
+  view
+    .split('.')
+    .map((part, i) => t(i === 0 ? `view.${part}` : `side.${part}`))
+    .join(', ');
+
 /** Where a value comes from: how it is known, and the work it stands in. */
 export const sourceLine = (source: { label: string; work?: string | null }) =>
   [source.label, source.work].filter(Boolean).join(': ');

@@ -125,10 +125,16 @@ public static class Location
         );
     }
 
+    /// <summary>One cun where a place is, in cm: of the stretch it is counted along, or across, else of the client's own fingers.</summary>
+    public static double CunCm(Place place, CunScale scale) =>
+        (place.Along?.Stretch ?? place.Across?.Stretch) is { } stretch ? scale.Of(stretch, 1).Cm : FingerCunCm(scale);
+
+    private static double FingerCunCm(CunScale scale) => scale.ClientFourFingers.Cm / scale.Usual.FourFingersCun;
+
     private static string Limb(Landmark landmark) => LimbOf(landmark.Place?.On ?? landmark.Stations!.Keys.First());
 
     /// <summary>What hangs beside something is not measured from it: an arm from the thigh it lies along.</summary>
-    private static string LimbOf(string on) =>
+    public static string LimbOf(string on) =>
         on switch
         {
             "upper-arm" or "forearm" or "hand" or "finger" => "arm",
@@ -140,7 +146,7 @@ public static class Location
     private static List<FromLandmark> Near(Place place, AtlasBase atlas, CunScale scale, Posed standing, int side)
     {
         var at = standing.Locator.On(place, side).At;
-        var cunCm = scale.ClientFourFingers.Cm / scale.Usual.FourFingersCun;
+        var cunCm = FingerCunCm(scale);
         return
         [
             .. atlas

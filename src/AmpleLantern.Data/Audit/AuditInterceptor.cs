@@ -107,6 +107,7 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
                         EarlierFact f => f.Entry.Fact,
                         OwnFlow f => f.Name,
                         DrillRun d => d.Drill,
+                        PlaceAnswer p => p.Point,
                         _ => "",
                     },
         };
@@ -147,6 +148,7 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
         [typeof(EarlierFact)] = "earlier answer",
         [typeof(OwnFlow)] = "kept flow",
         [typeof(DrillRun)] = "drill",
+        [typeof(PlaceAnswer)] = "point touched",
         [typeof(PracticeSettings)] = "settings",
         [typeof(IdentityUserRole<string>)] = "role of",
         [typeof(IdentityUserPasskey<string>)] = "passkey",

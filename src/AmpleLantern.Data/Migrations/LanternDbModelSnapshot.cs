@@ -419,6 +419,38 @@ namespace AmpleLantern.Data.Migrations
                     b.ToTable("OwnRules");
                 });
 
+            modelBuilder.Entity("AmpleLantern.Data.Records.PlaceAnswer", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<double>("ErrorCm")
+                        .HasColumnType("REAL");
+
+                    b.Property<double>("ErrorCun")
+                        .HasColumnType("REAL");
+
+                    b.Property<int>("Grade")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Point")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("StaffId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("StaffId", "At");
+
+                    b.ToTable("Places");
+                });
+
             modelBuilder.Entity("AmpleLantern.Data.Records.PracticeSettings", b =>
                 {
                     b.Property<int>("Id")

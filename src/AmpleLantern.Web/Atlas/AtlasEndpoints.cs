@@ -29,7 +29,7 @@ public sealed record AtlasIndex(
 
 public sealed record ChannelLine(string Id, string Code, string Name, string Polarity, string? Phase, string Limb, string Runs, int Points);
 
-public sealed record SenName(string Id, string Name, string Side, IReadOnlyList<string> Spellings, string Course);
+public sealed record SenName(string Id, string Name, string Set, string Side, IReadOnlyList<string> Spellings, string Course);
 
 public sealed record SetName(string Id, string Name, string About);
 
@@ -77,7 +77,17 @@ public sealed record PointPage(
     double FourFingersInClientCun,
     bool FingersEstimated,
     string? Previous,
-    string? Next
+    string? Next,
+    IReadOnlyList<NearPoint> Near
+);
+
+/// <summary>A channel's points in their order on one body, with what is minded at each.</summary>
+/// <param name="Cautions">By the point's id.</param>
+public sealed record ChannelPage(
+    ChannelLine Channel,
+    string? Client,
+    IReadOnlyList<PointInRow> Row,
+    IReadOnlyDictionary<string, IReadOnlyList<Caution>> Cautions
 );
 
 /// <summary>An area of a foot with its place in millimetres.</summary>
@@ -103,6 +113,8 @@ public static class AtlasEndpoints
         api.MapGet("/atlas", Index);
         api.MapGet("/atlas/search", (string q, AtlasSearch search) => search.Find(q));
         api.MapGet("/atlas/points/{id}", Page);
+        api.MapGet("/atlas/points/{id}/against/{other}", ComparePoints);
+        api.MapGet("/atlas/channels/{id}", Row);
         api.MapGet("/atlas/regions/{id}", (string id, KnowledgeBase k) => k.Regions.Find(id) ?? throw Missing("region", id));
         api.MapGet("/atlas/reflex/{id}", Reflex);
         api.MapGet("/atlas/reflex/{first}/against/{second}", Compare);
@@ -114,13 +126,36 @@ public static class AtlasEndpoints
     private static AtlasIndex Index(KnowledgeBase k) =>
         new(
             [.. k.Atlas.Points.All.Select(p => new PointLine(p.Id, p.Channel, p.Pinyin, p.Characters, p.Gloss))],
-            [.. k.Atlas.Channels.All.Select(c => new ChannelLine(c.Id, c.Code, c.Name, c.Polarity, c.Phase, c.Limb, c.Runs, c.Points))],
-            [.. k.Atlas.Sen.All.Select(s => new SenName(s.Id, s.Name, s.Side, s.Spellings, s.Course))],
+            [.. k.Atlas.Channels.All.Select(Line)],
+            [.. k.Atlas.Sen.All.Select(s => new SenName(s.Id, s.Name, s.Set, s.Side, s.Spellings, s.Course))],
             [.. k.Atlas.Reflex.All.Select(s => new SetName(s.Id, s.Name, s.About))],
             [.. k.Atlas.Hara.All.Select(s => new SetName(s.Id, s.Name, s.About))],
             Views.Whole,
             Views.CloseUps
         );
+
+    private static ChannelLine Line(Core.Atlas.Channel c) => new(c.Id, c.Code, c.Name, c.Polarity, c.Phase, c.Limb, c.Runs, c.Points);
+
+    private static async Task<ChannelPage> Row(
+        string id,
+        Guid? clientId,
+        string? side,
+        KnowledgeBase k,
+        ClientBody bodies,
+        FigureStore figures
+    )
+    {
+        var channel = k.Atlas.Channels.Find(id) ?? throw Missing("channel", id);
+        var body = await bodies.Of(clientId);
+        var row = Neighbourhood.Row(id, side == "right" ? -1 : 1, figures.Posed(body.Size, PoseSaid.Standing, 1), body.Scale, k.Atlas);
+        return new(
+            Line(channel),
+            body.Name,
+            row,
+            row.Where(r => r.Point.Cautions.Count > 0)
+                .ToDictionary(r => r.Point.Id, r => (IReadOnlyList<Caution>)[.. r.Point.Cautions.Select(c => k.Atlas.Cautions[c])])
+        );
+    }
 
     private static async Task<PointPage> Page(
         string id,
@@ -162,7 +197,30 @@ public static class AtlasEndpoints
             Math.Round(body.Scale.PractitionerFourFingersInClientCun, 2),
             body.Scale.PractitionerFourFingers.Estimate || body.Scale.ClientFourFingers.Estimate,
             at > 0 ? row[at - 1] : null,
-            at < row.Count - 1 ? row[at + 1] : null
+            at < row.Count - 1 ? row[at + 1] : null,
+            Neighbourhood.Of(point, sign, figures.Posed(body.Size, PoseSaid.Standing, 1), body.Scale)
+        );
+    }
+
+    private static async Task<PointsCompared> ComparePoints(
+        string id,
+        string other,
+        Guid? clientId,
+        string? side,
+        KnowledgeBase k,
+        AtlasSearch search,
+        ClientBody bodies,
+        FigureStore figures
+    )
+    {
+        var body = await bodies.Of(clientId);
+        return Neighbourhood.Compare(
+            k.Atlas.Points[search.Point(id)],
+            k.Atlas.Points[search.Point(other)],
+            side == "right" ? -1 : 1,
+            figures.Posed(body.Size, PoseSaid.Standing, 1),
+            body.Scale,
+            k
         );
     }
 

@@ -155,6 +155,7 @@ public static class Startup
         db.Words.AddRange(words);
         db.Clients.AddRange(clients);
         db.Drills.AddRange(DemoRuns.Of(ids["odile"], DemoPractice.People[0].Working!, knowledge, now));
+        db.Places.AddRange(DemoPlaces.Of([ids["odile"], ids["pim"]], knowledge, now));
         await db.SaveChangesAsync();
     }
 

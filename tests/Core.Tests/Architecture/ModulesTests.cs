@@ -40,6 +40,7 @@ public class ModulesTests(ITestOutputHelper output)
         ("Outcomes", "what came of it, and the note"),
         ("Diary", "the day"),
         ("Training", "drills on the mat"),
+        ("Learning", "where points are, asked and spaced"),
     ];
 
     /// <summary>The server's, from what serves any page to what starts it all.</summary>
@@ -63,6 +64,7 @@ public class ModulesTests(ITestOutputHelper output)
         ("Clients", "clients and their visits"),
         ("Intake", "what a client fills in"),
         ("Bench", "drills on the mat"),
+        ("Learning", "where points are, asked and judged"),
         ("Practice", "rules, people, checks of the practice"),
         ("Hosting", "starting, upgrading, commands"),
     ];

@@ -39,6 +39,7 @@ public partial class NumbersTests
         ["Atlas/PatchSkin.cs"] = "how finely skin is sampled",
         ["Planning/OnBody/"] = "how finely a way is sampled, and where the drawn figure has its ends",
         ["Atlas/ChartLayers.cs"] = "how finely a ring is drawn",
+        ["Atlas/Touch.cs"] = "how finely a line of sight is walked",
         ["Atlas/Search.cs"] = "how hits are ranked and how many are shown",
         ["Pressure/Weights/Links.cs"] = "how the practitioner's free limbs are drawn",
         ["Pressure/Weights/Practitioner.cs"] = "ends of segments on the drawn figure; gravity",

@@ -56,6 +56,20 @@ public class StepPathTests(ITestOutputHelper output)
                     Assert.Equal(Enumerable.Range(1, stations), way.Stops.Select(s => s.Station));
                 }
 
+                // A line that misses the step's regions would leave it beside its line without a word.
+                if (step is { Line: { } line, Points: null })
+                {
+                    var on = (Known.Base.Atlas.Channels.Find(line)?.Courses ?? Known.Base.Atlas.Sen[line].Courses)
+                        .SelectMany(c => lying.OnSkin(c, way.Side < 0 ? -1 : 1))
+                        .ToList();
+                    var regions = Ways(step with { Line = null }, lying, stations).First(w => w.Side == way.Side).Line;
+                    Assert.All(way.Stops, s => Assert.InRange(regions.Min(a => Vector3.Distance(a.At, s.At.At)), 0, 9));
+                    Assert.All(
+                        way.Stops,
+                        s => Assert.True(on.Min(a => Vector3.Distance(a.At, s.At.At)) < 0.6f, $"{step.Id} is not on {line}")
+                    );
+                }
+
                 // What is folded away in this pose lies where the fold is.
                 Assert.All(way.Stops.Where(s => !s.At.Buried), s => Assert.InRange(MathF.Abs(lying.Body.Whole.Distance(s.At.At)), 0, 0.3f));
                 if (Known.Base.Regions[step.Region].Limb is not null && step.Side is Side.Left or Side.Right)

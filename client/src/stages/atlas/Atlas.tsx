@@ -1,6 +1,6 @@
 import '@fontsource/noto-serif-sc/400.css';
 import { useQuery } from '@tanstack/react-query';
-import { useEffect, useRef } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
@@ -13,7 +13,11 @@ import { Frame } from '../../shell/Frame';
 import { Feet, FeetSheet } from './Feet';
 import { Finder } from './Finder';
 import { Layers } from './Layers';
+import { Learn } from './learn/Learn';
+import { LearnSheet } from './learn/LearnSheet';
+import { useLearning } from './learn/useLearning';
 import { PointSheet } from './PointSheet';
+import { Row, useRow } from './Row';
 import { usePoint } from '../../parts/usePoint';
 import { useAtlasAt, useAtlasIndex } from './useAtlas';
 import { Welcome } from './Welcome';
@@ -31,6 +35,12 @@ export default function Atlas() {
   const clients = useQuery({ queryKey: keptAs.clients(), queryFn: () => ask(http.GET('/api/clients')) });
   const { at, go } = useAtlasAt(index.data?.channels.map((c) => c.id) ?? []);
   const page = usePoint(at.point, at.client, at.side === 'right' ? 'right' : 'left');
+  const ofChannel = at.mode === 'learn' && at.channels.length === 1 ? at.channels[0] : undefined;
+  const alone = at.mode === 'body' && !at.point && at.channels.length === 1 ? at.channels[0] : undefined;
+  const row = useRow(alone, at.client);
+  const [reading, setReading] = useState({ of: '', read: 0 });
+  const read = reading.of === alone ? reading.read : 0;
+  const learning = useLearning(at.mode === 'learn', ofChannel);
   // A point that was just chosen is turned to the eye once; after that the view is the reader's.
   const turned = useRef<string | undefined>(undefined);
   useEffect(() => {
@@ -42,7 +52,7 @@ export default function Atlas() {
   if (!index.data || !words.data) return <p className="loading">{t('shell.loading')}</p>;
   const channel = page.data?.point.channel;
   const showPoint = (id: string) => {
-    go({ mode: undefined, point: id, channels: '', sen: undefined, region: undefined });
+    go({ mode: undefined, point: id, with: undefined, channels: '', sen: undefined, region: undefined });
     beside.show();
   };
   const found = (hit: Hit) => {
@@ -58,15 +68,34 @@ export default function Atlas() {
   const side =
     at.mode === 'feet' ? (
       <FeetSheet index={index.data} at={at} go={go} />
+    ) : at.mode === 'learn' ? (
+      <LearnSheet
+        index={index.data}
+        learning={learning}
+        channel={ofChannel}
+        onChannel={(channels) => go({ channels })}
+      />
     ) : page.data && at.point ? (
       <PointSheet
         page={page.data}
         words={words.data}
         position={at.position}
         side={at.side}
+        client={at.client}
+        against={at.against}
+        onAgainst={(other) => go({ with: other })}
         onPoint={showPoint}
         onPosition={(position) => go({ position, view: undefined, bent: at.side === 'right' ? 'right' : 'left' })}
         onSide={(s) => go({ side: s, view: at.view.replace(/(left|right)$/, s) })}
+      />
+    ) : alone ? (
+      <Row
+        key={alone}
+        channel={alone}
+        client={at.client}
+        read={read}
+        onRead={(n) => setReading({ of: alone, read: n })}
+        onPoint={(id) => go({ point: id, with: undefined })}
       />
     ) : (
       <Welcome
@@ -86,7 +115,7 @@ export default function Atlas() {
     bent: at.bent,
     clientId: at.client,
     channels: at.channels.length === 0 && channel && channel !== 'extra' ? [channel] : at.channels,
-    points: at.point && channel === 'extra' ? [at.point] : undefined,
+    points: [at.point && channel === 'extra' ? at.point : undefined, at.against].filter((x): x is string => !!x),
     sen: at.sen ? [at.sen] : undefined,
     regions: at.region ? [at.region] : undefined,
     // A point's page lights the landmarks one would start from.
@@ -95,7 +124,11 @@ export default function Atlas() {
     hara: at.hara ? index.data.hara[0]?.id : undefined,
     side: at.side,
   };
-  const lit = [...from, ...[at.point, at.region, at.point && channel].filter((x): x is string => !!x)];
+  const told = alone && read > 0 ? (row.data?.row.slice(0, read).map((r) => r.point.id) ?? []).concat(alone) : [];
+  const lit = [
+    ...from,
+    ...[at.point, at.against, at.region, at.point && channel, ...told].filter((x): x is string => !!x),
+  ];
   const body = (
     <div className="atlasbody">
       <Layers index={index.data} words={words.data} at={at} go={go} />
@@ -126,33 +159,44 @@ export default function Atlas() {
         <div className="atlashead">
           <Finder onFound={found} />
           <div className="modes" role="group" aria-label={t('atlas.mode')}>
-            {(['body', 'feet'] as const).map((m) => (
+            {(['body', 'feet', 'learn'] as const).map((m) => (
               <button
                 key={m}
                 type="button"
                 className={at.mode === m ? 'pill on' : 'pill'}
                 aria-pressed={at.mode === m}
-                onClick={() => go({ mode: m === 'body' ? undefined : m })}
+                onClick={() => {
+                  go({ mode: m === 'body' ? undefined : m, ...(m === 'learn' && { channels: undefined }) });
+                  if (m === 'learn') beside.show();
+                }}
               >
                 {t(`atlas.modes.${m}`)}
               </button>
             ))}
           </div>
-          <Form.Select
-            aria-label={t('atlas.client')}
-            className="whose"
-            value={at.client ?? ''}
-            onChange={(e) => go({ client: e.target.value || undefined })}
-          >
-            <option value="">{t('atlas.anybody')}</option>
-            {clients.data?.map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.name}
-              </option>
-            ))}
-          </Form.Select>
+          {at.mode !== 'learn' && (
+            <Form.Select
+              aria-label={t('atlas.client')}
+              className="whose"
+              value={at.client ?? ''}
+              onChange={(e) => go({ client: e.target.value || undefined })}
+            >
+              <option value="">{t('atlas.anybody')}</option>
+              {clients.data?.map((c) => (
+                <option key={c.id} value={c.id}>
+                  {c.name}
+                </option>
+              ))}
+            </Form.Select>
+          )}
         </div>
-        {at.mode === 'feet' ? <Feet index={index.data} at={at} go={go} /> : body}
+        {at.mode === 'feet' ? (
+          <Feet index={index.data} at={at} go={go} />
+        ) : at.mode === 'learn' ? (
+          <Learn index={index.data} learning={learning} />
+        ) : (
+          body
+        )}
       </div>
     </Frame>
   );

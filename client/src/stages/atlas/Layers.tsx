@@ -1,6 +1,7 @@
 import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import type { AtlasIndex, Vocabulary } from '../../api/types';
+import { viewName } from '../../parts/spoken';
 import type { AtlasAt } from './useAtlas';
 
 interface Props {
@@ -50,28 +51,13 @@ export function Layers({ index, words, at, go }: Props) {
         </Form.Select>
       )}
       <label htmlFor="atlas-view">{t('atlas.view')}</label>
-      <Form.Select
+      <ViewSelect
         id="atlas-view"
+        index={index}
         value={at.position !== 'standing' && !at.viewChosen ? '' : at.view}
-        onChange={(e) => go({ view: e.target.value || undefined })}
-      >
-        {at.position !== 'standing' && <option value="">{t('atlas.usualView')}</option>}
-        <optgroup label={t('atlas.wholeBody')}>
-          {index.wholeViews.map((v) => (
-            <option key={v} value={v}>
-              {t(`view.${v}`)}
-            </option>
-          ))}
-        </optgroup>
-        <optgroup label={t('atlas.closeUps')}>
-          {index.closeUps.map((v) => (
-            <option key={v} value={v}>
-              {t(`view.${v.split('.')[0]}`)}
-              {v.includes('.') && `, ${t(`side.${v.split('.')[1]}`)}`}
-            </option>
-          ))}
-        </optgroup>
-      </Form.Select>
+        usual={at.position !== 'standing'}
+        onChange={(v) => go({ view: v || undefined })}
+      />
       <fieldset>
         <legend>
           {t('atlas.channels')}{' '}
@@ -104,10 +90,16 @@ export function Layers({ index, words, at, go }: Props) {
         onChange={(e) => go({ sen: e.target.value || undefined, ...(e.target.value && { channels: '' }) })}
       >
         <option value="">{t('atlas.none')}</option>
-        {index.sen.map((s) => (
-          <option key={s.id} value={s.id}>
-            {s.name}
-          </option>
+        {[...new Set(index.sen.map((s) => s.set))].map((set) => (
+          <optgroup key={set} label={t(`atlas.senSet.${set}`)}>
+            {index.sen
+              .filter((s) => s.set === set)
+              .map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.name}
+                </option>
+              ))}
+          </optgroup>
         ))}
       </Form.Select>
       {(['landmarks', 'noPressure', 'hara'] as const).map((layer) => (
@@ -123,5 +115,38 @@ export function Layers({ index, words, at, go }: Props) {
         </label>
       ))}
     </div>
+  );
+}
+
+interface Seen {
+  id: string;
+  index: AtlasIndex;
+  value: string;
+  /** Whether a position's own usual view can be chosen. */
+  usual?: boolean;
+  onChange: (view: string) => void;
+}
+
+/** From where the body is seen. */
+export function ViewSelect({ id, index, value, usual, onChange }: Seen) {
+  const { t } = useTranslation();
+  return (
+    <Form.Select id={id} value={value} onChange={(e) => onChange(e.target.value)}>
+      {usual && <option value="">{t('atlas.usualView')}</option>}
+      <optgroup label={t('atlas.wholeBody')}>
+        {index.wholeViews.map((v) => (
+          <option key={v} value={v}>
+            {t(`view.${v}`)}
+          </option>
+        ))}
+      </optgroup>
+      <optgroup label={t('atlas.closeUps')}>
+        {index.closeUps.map((v) => (
+          <option key={v} value={v}>
+            {viewName(v, t)}
+          </option>
+        ))}
+      </optgroup>
+    </Form.Select>
   );
 }

@@ -2,19 +2,35 @@ import { useTranslation } from 'react-i18next';
 import type { PointPage, Vocabulary } from '../../api/types';
 import { Distance } from '../../parts/Distance';
 import { sourceLine } from '../../parts/spoken';
+import { Near } from './Near';
 
 interface Props {
   page: PointPage;
   words: Vocabulary;
   position: string;
   side: 'left' | 'right' | 'both';
+  client?: string;
+  /** Another point put beside this one. */
+  against?: string;
+  onAgainst: (id: string | undefined) => void;
   onPoint: (id: string) => void;
   onPosition: (position: string) => void;
   onSide: (side: 'left' | 'right') => void;
 }
 
 /** One point: where it is on this client, how to get there, what to mind, what it is for. */
-export function PointSheet({ page, words, position, side, onPoint, onPosition, onSide }: Props) {
+export function PointSheet({
+  page,
+  words,
+  position,
+  side,
+  client,
+  against,
+  onAgainst,
+  onPoint,
+  onPosition,
+  onSide,
+}: Props) {
   const { t } = useTranslation();
   const { point, location } = page;
   const reached = new Set(location.reachedIn);
@@ -69,6 +85,7 @@ export function PointSheet({ page, words, position, side, onPoint, onPosition, o
           ))}
         </ul>
       )}
+      <Near page={page} client={client} against={against} onAgainst={onAgainst} onPoint={onPoint} />
       <h3>{t('atlas.reachedIn')}</h3>
       <div className="reach">
         {words.positions.map((p) => (

@@ -5,11 +5,13 @@ import { keptAs } from '../../api/kept';
 
 /** Everything the atlas shows stands in the address: a place can be kept, sent and gone back to. */
 export interface AtlasAt {
-  mode: 'body' | 'feet';
+  mode: 'body' | 'feet' | 'learn';
   point?: string;
   region?: string;
   sen?: string;
   area?: string;
+  /** Another point that the chosen one is compared with. */
+  against?: string;
   position: string;
   view: string;
   /** Whether the view stands in the address; otherwise it is the position's usual one. */
@@ -32,6 +34,7 @@ export function useAtlasAt(allChannels: string[]) {
     region: params.get('region') ?? undefined,
     sen: params.get('sen') ?? undefined,
     area: params.get('area') ?? undefined,
+    against: params.get('with') ?? undefined,
     position: word('position', 'standing'),
     view: word('view', 'front'),
     viewChosen: params.has('view'),

@@ -221,15 +221,22 @@ public sealed class StepPath(Posed posed, ReflexSet set, KnowledgeBase knowledge
         var own = side < 0 ? -1 : 1;
         var skins = regions.SelectMany(r => r.Patches).Select(p => PatchSkin.Of(Patches.Grid(locator, p, own))).ToList();
         var courses = knowledge.Atlas.Channels.Find(id)?.Courses ?? knowledge.Atlas.Sen[id].Courses;
-        var on = courses
-            .Select(c => posed.OnSkin(c, own).Where(a => skins.Any(s => s.Holds(a))).ToList())
-            .Where(l => l.Count > 1)
-            .SelectMany(l => l)
-            .ToList();
+        var lines = courses.Select(c => posed.OnSkin(c, own)).ToList();
+        var on = lines.Select(l => l.Where(a => skins.Any(s => s.Holds(a))).ToList()).Where(l => l.Count > 1).SelectMany(l => l).ToList();
+        if (on.Count <= 1)
+        {
+            // The line runs along the regions' border: as far as they go beside it.
+            var line = lines.MinBy(l => l.Min(a => Apart(a, way[0])))!;
+            var (from, to) = (Nearest(line, way[0]), Nearest(line, way[^1]));
+            on = line.GetRange(Math.Min(from, to), Math.Abs(to - from) + 1);
+        }
+
         return on.Count > 1 && Apart(on[0], way[0]) + Apart(on[^1], way[^1]) > Apart(on[^1], way[0]) + Apart(on[0], way[^1])
             ? [.. on.AsEnumerable().Reverse()]
             : on;
     }
+
+    private static int Nearest(List<Anchor> line, Anchor to) => Enumerable.Range(0, line.Count).MinBy(i => Apart(line[i], to));
 
     /// <summary>The middles of equal parts of a way.</summary>
     private static IEnumerable<Anchor> Spread(List<Anchor> way, int stations)
