@@ -1,4 +1,3 @@
-import '@fontsource/noto-serif-sc/400.css';
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
 import Form from 'react-bootstrap/Form';

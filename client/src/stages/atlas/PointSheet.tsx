@@ -1,5 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import type { PointPage, Vocabulary } from '../../api/types';
+import { Characters } from '../../parts/Characters';
 import { Distance } from '../../parts/Distance';
 import { sourceLine } from '../../parts/spoken';
 import { Near } from './Near';
@@ -37,9 +38,7 @@ export function PointSheet({
   return (
     <article className="pointsheet">
       <header>
-        <p className="characters" lang="zh">
-          {point.characters}
-        </p>
+        <Characters text={point.characters} />
         <div>
           <h2>
             {point.id} <span>{point.pinyin}</span>

@@ -4,6 +4,7 @@ import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
+import { Characters } from '../../parts/Characters';
 import { FarShort } from '../../parts/Distance';
 
 /** How long a name stays alone before the next one comes, in ms. */
@@ -64,7 +65,7 @@ export function Row({ channel, client, read, onRead, onPoint }: Props) {
         {data.row.map((r, i) => (
           <li key={r.point.id} className={i === read - 1 ? 'reading' : ''}>
             <button type="button" className="plain" onClick={() => onPoint(r.point.id)}>
-              <b>{r.point.id}</b> {r.point.pinyin} <i lang="zh">{r.point.characters}</i>
+              <b>{r.point.id}</b> {r.point.pinyin} <Characters text={r.point.characters} />
             </button>
             {r.from ? <FarShort from={r.from} /> : <span className="far">{r.point.location}</span>}
           </li>

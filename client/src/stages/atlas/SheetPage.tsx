@@ -1,6 +1,7 @@
 import { useTranslation } from 'react-i18next';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Chart } from '../../chart/Chart';
+import { Characters } from '../../parts/Characters';
 import { FarShort } from '../../parts/Distance';
 import { Note } from '../../ui/Note';
 import { useRow } from './Row';
@@ -47,7 +48,7 @@ export default function SheetPage() {
               <tr key={r.point.id}>
                 <th scope="row">{r.point.id}</th>
                 <td>
-                  {r.point.pinyin} <i lang="zh">{r.point.characters}</i>
+                  {r.point.pinyin} <Characters text={r.point.characters} />
                 </td>
                 <td>
                   {r.point.location}

@@ -3,6 +3,7 @@ import { useTranslation } from 'react-i18next';
 import type { AtlasIndex } from '../../../api/types';
 import { ChartPicture, Drawn } from '../../../chart/Chart';
 import { useChart } from '../../../chart/useChart';
+import { Characters } from '../../../parts/Characters';
 import { Note } from '../../../ui/Note';
 import { ViewSelect } from '../Layers';
 import type { Learning } from './useLearning';
@@ -81,7 +82,7 @@ export function PointName({ index, id }: { index: AtlasIndex; id: string }) {
   const point = index.points.find((p) => p.id === id);
   return (
     <span className="pointname">
-      <b>{id}</b> {point?.pinyin} <i lang="zh">{point?.characters}</i>
+      <b>{id}</b> {point?.pinyin} <Characters text={point?.characters} />
     </span>
   );
 }
