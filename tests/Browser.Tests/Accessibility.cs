@@ -35,6 +35,8 @@ public sealed class Accessibility(Server server)
 
         page.Go("/library/flow/feet-fluid");
         page.See("Left foot");
+        page.Click("Hands resting on both feet");
+        page.Find(".sheetstep .chart .skin");
         Check(page, "the library");
         page.Open("Bram", "compose");
         page.See("Say what the session is for");
@@ -65,6 +67,16 @@ public sealed class Accessibility(Server server)
         page.Driver.Navigate().GoToUrl($"{server.Address}/atlas?mode=feet");
         page.Find(".differ button");
         Check(page, "feet");
+        page.Go("/atlas?mode=learn");
+        page.Click("Begin: 20 points");
+        page.Find(".learnbody .chart .skin");
+        Check(page, "learning the points");
+        page.Go("/atlas?channels=pc");
+        page.Find(".row-of");
+        Check(page, "a channel's row");
+        page.Go("/atlas/sheet/pc");
+        page.Find(".channelsheet .chart .skin");
+        Check(page, "a channel's sheet");
         page.Go("/practice");
         page.Find(".trailtable");
         page.Click("Write a rule of our own");

@@ -78,7 +78,7 @@ public sealed class AtlasJourney(Server server) : IClassFixture<Server>
         using var page = new Page(server).SignIn();
         page.Go("/atlas?point=ST36&channels=");
         page.See("What lies near");
-        page.Driver.FindElement(By.CssSelector("button[aria-label='Compare with GB34']")).Click();
+        page.Driver.FindElement(By.CssSelector("button[title='Compare with GB34']")).Click();
         page.See("ST36 and GB34");
         page.See("on different channels");
         page.Find(".spot.lit.free");

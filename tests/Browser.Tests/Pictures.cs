@@ -22,12 +22,14 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             Take(day, "arrive");
             day.Go("/atlas");
             Take(day, "atlas");
-            day.Go("/atlas?point=GB31&channels=&position=side-lying-left&side=right&landmarks=1");
-            day.Find(".spot.lit");
-            Take(day, "atlas-side-lying");
             day.Go("/atlas?mode=feet&area=solar-plexus");
             day.Find(".area.lit");
             Take(day, "atlas-feet");
+            day.Go("/atlas?mode=learn");
+            day.Click("Begin: 20 points");
+            new OpenQA.Selenium.Interactions.Actions(day.Driver).MoveToElement(day.Find(".learnbody .chart .skin")).Click().Perform();
+            day.Find(".aimed");
+            Take(day, "atlas-learn");
             day.Open("Quill", "screen");
             day.Click("Says who?");
             Take(day, "screen");
@@ -59,6 +61,8 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             Take(day, "plan-card");
             day.Go("/library/flow/feet-glands-between-systems");
             day.See("Left gland set");
+            day.Click("Pituitary: press and let go");
+            day.Find(".sheetstep .chart .skin");
             Take(day, "library");
             day.Go("/bench/slow-sink");
             day.Click("Look again");

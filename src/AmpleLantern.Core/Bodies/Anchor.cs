@@ -10,6 +10,7 @@ public readonly record struct Anchor(Vector3 At, Vector3 Normal, bool Buried)
     private const float DeepInside = 2f;
     private const float OnSkin = 0.005f;
     private const float FarthestOut = 40;
+    private const float TooShort = 0.01f;
 
     /// <summary>From inside one part, straight out to the skin.</summary>
     /// <param name="from">A point inside the part; one outside is first brought in against <paramref name="toward"/>.</param>
@@ -20,8 +21,10 @@ public readonly record struct Anchor(Vector3 At, Vector3 Normal, bool Buried)
     }
 
     /// <summary>The nearest place on the skin to a point close to it.</summary>
-    public static Anchor OnSurface(Body body, Vector3 p)
+    /// <param name="sideways">A direction it does not move in, of any length; none if left out.</param>
+    public static Anchor OnSurface(Body body, Vector3 p, Vector3 sideways = default)
     {
+        var held = sideways.LengthSquared() < TooShort ? Vector3.Zero : Vector3.Normalize(sideways);
         var field = body.Whole;
         var f = field.Distance(p);
         var n = field.Normal(p);
@@ -32,7 +35,8 @@ public readonly record struct Anchor(Vector3 At, Vector3 Normal, bool Buried)
 
         for (var i = 0; i < 5 && MathF.Abs(f) > OnSkin; i++)
         {
-            p -= n * f;
+            var along = n - (held * Vector3.Dot(n, held));
+            p -= (along.LengthSquared() < TooShort ? n : Vector3.Normalize(along)) * f;
             f = field.Distance(p);
             n = field.Normal(p);
         }

@@ -17,10 +17,12 @@ public static class SkinLine
             var (a, b) = (anchors[i], anchors[i + 1]);
             var (before, after) = (anchors[Math.Max(0, i - 1)].At, anchors[Math.Min(anchors.Count - 1, i + 2)].At);
             line.Add(a);
+            // Laid down straight, not sliding off to a side where the skin is folded: under the chin, beside a tendon.
+            var sideways = Vector3.Cross(b.At - a.At, a.Normal + b.Normal);
             var n = Math.Max(2, (int)((b.At - a.At).Length() / EveryCm));
             for (var k = 1; k < n; k++)
             {
-                line.Add(Anchor.OnSurface(body, Curve(before, a.At, b.At, after, (float)k / n)));
+                line.Add(Anchor.OnSurface(body, Curve(before, a.At, b.At, after, (float)k / n), sideways));
             }
         }
 

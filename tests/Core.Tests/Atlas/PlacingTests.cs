@@ -29,6 +29,17 @@ public sealed class PlacingTests
         Assert.Subset(new HashSet<string> { "HT1", "GB22" }, posed.Spots.Where(s => s.Anchor.Buried).Select(s => s.Point.Id).ToHashSet());
     }
 
+    /// <summary>The two channels of the middle keep to it, under the chin too.</summary>
+    [Theory]
+    [InlineData("cv")]
+    [InlineData("gv")]
+    public void A_middle_line_keeps_to_the_midline(string channel)
+    {
+        var standing = new Posed(Known.Base, new(BodySize.Reference, Known.Base.Poses.Standing));
+        var line = Known.Base.Atlas.Channels[channel].Courses.SelectMany(c => standing.OnSkin(c, 1)).ToList();
+        Assert.All(line, a => Assert.InRange(MathF.Abs(a.At.X), 0, 0.15f));
+    }
+
     [Fact]
     public void Left_and_right_are_mirror_images_when_standing()
     {

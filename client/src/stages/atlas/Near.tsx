@@ -28,7 +28,6 @@ export function Near({ page, client, against, onAgainst, onPoint }: Props) {
             <button
               type="button"
               className="plain"
-              aria-label={t('atlas.against', { id: n.id })}
               title={t('atlas.against', { id: n.id })}
               onClick={() => onAgainst(n.id)}
             >
