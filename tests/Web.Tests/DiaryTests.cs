@@ -222,6 +222,23 @@ public sealed class DiaryTests : IAsyncLifetime
         odile.Refused(422, "stature-out-of-range", await odile.Post("/api/clients", new { name = "Tiny", statureCm = 1.7 }));
     }
 
+    /// <summary>Where it is tomorrow already, what was said to begin today is nothing odd.</summary>
+    [Fact]
+    public async Task The_check_of_records_goes_by_the_practices_day()
+    {
+        await odile.Put("/api/settings", new { timeZone = "Pacific/Auckland" });
+        house.Clock.Stands = Instant.FromUtc(2026, 3, 10, 20, 0);
+        await house.InDb(db => db.Facts.Take(1).ExecuteUpdateAsync(f => f.SetProperty(x => x.Since, new LocalDate(2026, 3, 11))));
+        var state = (await odile.Post("/api/check", new { }))!;
+        while ((bool)state["running"]!)
+        {
+            await Task.Delay(100, TestContext.Current.CancellationToken);
+            state = (await odile.Get("/api/check"))!;
+        }
+
+        Assert.Empty(state["odd"]!.AsArray());
+    }
+
     [Fact]
     public async Task The_trail_tells_of_kept_flows_own_rules_staff_bookings_and_bases_with_the_id_of_who_did_it()
     {

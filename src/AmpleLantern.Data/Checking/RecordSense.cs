@@ -25,9 +25,16 @@ internal sealed class RecordSense(LanternDb db, PracticeKnowledge knowledge, ICl
 {
     private Dictionary<Guid, (string Name, LocalDate? Birth)> clients = [];
 
-    /// <summary>Reads what the records at hand belong to.</summary>
+    private LocalDate today;
+
+    /// <summary>Reads what the records at hand belong to, and what day it is where the practice is.</summary>
     public async Task Around<T>(IReadOnlyList<T> rows)
     {
+        var zone = await db.Settings.AsNoTracking().Select(s => s.TimeZone).FirstOrDefaultAsync();
+        today = clock
+            .GetCurrentInstant()
+            .InZone(DateTimeZoneProviders.Tzdb.GetZoneOrNull(zone ?? "") ?? DateTimeZoneProviders.Tzdb.GetSystemDefault())
+            .Date;
         var ids = rows.OfType<IOfClient>().Select(r => r.ClientId).ToHashSet();
         clients =
             ids.Count == 0
@@ -88,7 +95,7 @@ internal sealed class RecordSense(LanternDb db, PracticeKnowledge knowledge, ICl
             yield return new(stature, Out, () => client.StatureCm = null);
         }
 
-        if (Fault(() => FactCheck.CheckBirth(client.BirthDate, Today, knowledge)) is { } birth)
+        if (Fault(() => FactCheck.CheckBirth(client.BirthDate, today, knowledge)) is { } birth)
         {
             yield return new(birth, "Take it out; it is asked for anew.", () => client.BirthDate = null);
         }
@@ -122,7 +129,7 @@ internal sealed class RecordSense(LanternDb db, PracticeKnowledge knowledge, ICl
             return [new($"This version knows no fact \"{fact.Fact}\". It is read as not settled; ask anew and strike it out on the page.")];
         }
 
-        var (reading, remark) = FactCheck.Readable(fact.ToEntry(), Today, knowledge);
+        var (reading, remark) = FactCheck.Readable(fact.ToEntry(), today, knowledge);
         return remark is null
             ? []
             :
@@ -197,8 +204,6 @@ internal sealed class RecordSense(LanternDb db, PracticeKnowledge knowledge, ICl
             yield return new(body, "Take weight and limits out; they give them anew.", () => staff.Working = null);
         }
     }
-
-    private LocalDate Today => clock.GetCurrentInstant().InUtc().Date;
 
     private static string? Fault(Func<object> work) =>
         Fault(() =>
