@@ -93,7 +93,6 @@ export type AtlasIndex = S['AtlasIndex'];
 export type PointPage = S['PointPage'];
 export type PlaceJudged = S['PlaceJudged'];
 export type PlaceAsked = S['PlaceAsked'];
-export type LearnView = S['LearnView'];
 export type WayOff = S['WayOff'];
 export type FromLandmark = S['FromLandmark'];
 export type Hit = S['Hit'];

@@ -132,6 +132,7 @@ export function ChartPicture({
         onClick={
           onTouch &&
           ((e) => {
+            if (zoom.dragged()) return;
             const { x, y } = new DOMPoint(e.clientX, e.clientY).matrixTransform(
               e.currentTarget.getScreenCTM()!.inverse(),
             );

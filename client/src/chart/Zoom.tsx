@@ -7,6 +7,7 @@ const most = 8;
 export function useZoom(width: number, height: number) {
   const [at, setAt] = useState({ scale: 1, x: 0.5, y: 0.5 });
   const drag = useRef<{ x: number; y: number } | null>(null);
+  const moved = useRef(false);
   const clamp = (v: number, half: number) => Math.min(1 - half, Math.max(half, v));
   const to = (scale: number, x: number, y: number) => {
     const s = Math.min(most, Math.max(1, scale));
@@ -20,10 +21,13 @@ export function useZoom(width: number, height: number) {
     closer: () => to(at.scale * 1.5, at.x, at.y),
     away: () => to(at.scale / 1.5, at.x, at.y),
     whole: () => to(1, 0.5, 0.5),
+    /** Whether the picture was moved since it was last pressed: then letting go is no touch. */
+    dragged: () => moved.current,
     handlers: {
       onWheel: (e: WheelEvent) => to(at.scale * (e.deltaY < 0 ? 1.15 : 1 / 1.15), at.x, at.y),
       onPointerDown: (e: PointerEvent) => {
         drag.current = { x: e.clientX, y: e.clientY };
+        moved.current = false;
       },
       onPointerMove: (e: PointerEvent<SVGSVGElement>) => {
         if (!drag.current || at.scale === 1) return;
@@ -31,6 +35,7 @@ export function useZoom(width: number, height: number) {
         const per = Math.max(w / box.width, h / box.height);
         const [dx, dy] = [(e.clientX - drag.current.x) * per, (e.clientY - drag.current.y) * per];
         drag.current = { x: e.clientX, y: e.clientY };
+        moved.current ||= Math.hypot(dx, dy) > per;
         to(at.scale, at.x - dx / width, at.y - dy / height);
       },
       onPointerUp: () => (drag.current = null),

@@ -32,6 +32,7 @@ public sealed record PointInRow(Point Point, FromLandmark? From, NearPoint? Afte
 /// <summary>What lies round a point, on one body.</summary>
 public static class Neighbourhood
 {
+    // What is told at once beside a point: how far round it, what is told apart, how much.
     private const double WithinCun = 3;
     private const double TellCm = 0.5;
     private const float SameFace = 0.5f;

@@ -228,13 +228,19 @@ public sealed class StepPath(Posed posed, ReflexSet set, KnowledgeBase knowledge
             // The line runs along the regions' border: as far as they go beside it.
             var line = lines.MinBy(l => l.Min(a => Apart(a, way[0])))!;
             var (from, to) = (Nearest(line, way[0]), Nearest(line, way[^1]));
-            on = line.GetRange(Math.Min(from, to), Math.Abs(to - from) + 1);
+            on =
+                Math.Max(Apart(line[from], way[0]), Apart(line[to], way[^1])) > BesideCm
+                    ? []
+                    : line.GetRange(Math.Min(from, to), Math.Abs(to - from) + 1);
         }
 
         return on.Count > 1 && Apart(on[0], way[0]) + Apart(on[^1], way[^1]) > Apart(on[^1], way[0]) + Apart(on[0], way[^1])
             ? [.. on.AsEnumerable().Reverse()]
             : on;
     }
+
+    /// <summary>Farther off, a line does not run beside a region: the step keeps to its regions.</summary>
+    private const float BesideCm = 9;
 
     private static int Nearest(List<Anchor> line, Anchor to) => Enumerable.Range(0, line.Count).MinBy(i => Apart(line[i], to));
 

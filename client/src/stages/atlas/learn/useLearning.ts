@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { ask, http, Problem } from '../../../api/http';
 import { keptAs, renew } from '../../../api/kept';
 import type { PlaceAsked, PlaceJudged } from '../../../api/types';
@@ -25,6 +25,8 @@ export function useLearning(on: boolean, channel: string | undefined) {
   const [touched, setTouched] = useState<Touched | null>(null);
   const [seen, setSeen] = useState<string | null>(null);
   const [wrong, setWrong] = useState('');
+  // Two touches in a row are one answer: the second comes before the first is judged.
+  const judging = useRef(false);
   const asked = round?.[at];
   const answer = touched ? judged.at(-1) : undefined;
   return {
@@ -48,7 +50,8 @@ export function useLearning(on: boolean, channel: string | undefined) {
       setSeen(null);
     },
     touch: async (x: number, y: number) => {
-      if (!asked || touched) return;
+      if (!asked || touched || judging.current) return;
+      judging.current = true;
       const where = { x, y, view: seen ?? asked.view };
       setWrong('');
       try {
@@ -63,6 +66,8 @@ export function useLearning(on: boolean, channel: string | undefined) {
         if (!found.found && round!.filter((p) => p.point === asked.point).length === 1) setRound([...round!, asked]);
       } catch (e) {
         setWrong(e instanceof Problem ? e.message : String(e));
+      } finally {
+        judging.current = false;
       }
     },
     next: () => {
