@@ -118,7 +118,7 @@ public class CoreBench
 
     /// <summary>A client's own figure; its CPU time is reported apart by <c>./lantern bench figures</c>.</summary>
     [Benchmark]
-    public FigureDrawing DrawAFigure() => FigureArtist.Draw(Above);
+    public FigureDrawing DrawAFigure() => FigureArtist.Draw(Above, Picture.Take(Above), []);
 
     public static void Report() =>
         BenchmarkRunner.Run<CoreBench>(

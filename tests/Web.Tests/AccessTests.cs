@@ -73,6 +73,13 @@ public sealed class AccessTests(House house) : IClassFixture<House>
         var particulars = (await desk.Get($"/api/clients/{(string)today["visits"]![0]!["clientId"]!}"))!;
         Assert.All(new[] { "facts", "earlier", "visits", "trends" }, part => Assert.Empty(particulars[part]!.AsArray()));
         Assert.Empty(particulars["consents"]!["given"]!.AsArray());
+        var drawn = new
+        {
+            version = (int)particulars["version"]!,
+            name = (string)particulars["name"]!,
+            form = new { skin = "tan" },
+        };
+        desk.Refused(403, "not-yours", await desk.Put($"/api/clients/{(string)particulars["id"]!}", drawn));
     }
 
     [Fact]

@@ -34,11 +34,69 @@ public sealed class AtlasTests : IAsyncLifetime
     [InlineData("Position=hovering", "unknown-position")]
     [InlineData("Position=supine&View=beneath", "unknown-view")]
     [InlineData("Position=supine&Channels=zz", "not-found")]
+    [InlineData("Position=supine&Build=round", "unknown-form")]
+    [InlineData("Position=supine&Skin=7", "unknown-form")]
     public async Task A_chart_of_what_is_not_known_is_refused_with_a_sentence(string query, string code)
     {
         var problem = await odile.Get($"/api/chart?{query}&NoPressure=false");
         Assert.Equal(code, (string)problem!["code"]!);
         Assert.EndsWith(".", (string)problem["detail"]!, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_form_is_tried_on_without_being_kept()
+    {
+        var client = (string)(await odile.Visit(await odile.VisitOf("Bram")))["client"]!["id"]!;
+        async Task<string> Figure(string more) =>
+            (string)(await odile.Get($"/api/chart?Position=standing&View=front&ClientId={client}&NoPressure=false{more}"))!["figure"]!;
+        async Task<string> Own(string more)
+        {
+            for (var i = 0; i < 100; i++)
+            {
+                var chart = (await odile.Get($"/api/chart?Position=standing&View=front&ClientId={client}&NoPressure=false{more}"))!;
+                if ((bool)chart["own"]!)
+                {
+                    return (string)chart["figure"]!;
+                }
+
+                await Task.Delay(200);
+            }
+
+            throw new TimeoutException("The figure was never drawn.");
+        }
+
+        var usual = await Own("");
+        var tried = await Own("&Build=heavy&Chest=full&Pelvis=wide&Skin=dark");
+        Assert.NotEqual(usual, tried);
+        // A tone is laid on by the page: it is no other drawing.
+        Assert.Equal(tried, await Figure("&Build=heavy&Chest=full&Pelvis=wide&Skin=pale"));
+        Assert.Equal(usual, await Figure(""));
+    }
+
+    [Fact]
+    public async Task A_missing_limb_is_neither_drawn_nor_measured()
+    {
+        var id = await odile.VisitOf("Bram");
+        var visit = await odile.Visit(id);
+        var client = (string)visit["client"]!["id"]!;
+        await odile.Put(
+            $"/api/visits/{id}/facts",
+            new
+            {
+                version = (int)visit["version"]!,
+                entry = new
+                {
+                    fact = "limb-missing",
+                    status = "known",
+                    side = "left",
+                    detail = new Dictionary<string, string> { ["ends"] = "below the knee" },
+                },
+            }
+        );
+        var left = (await odile.Get($"/api/atlas/points/ST44?clientId={client}&side=left"))!;
+        Assert.True((bool)left["location"]!["missing"]!);
+        Assert.Empty(left["location"]!["from"]!.AsArray());
+        Assert.False((bool)(await odile.Get($"/api/atlas/points/ST44?clientId={client}&side=right"))!["location"]!["missing"]!);
     }
 
     [Fact]

@@ -4,6 +4,7 @@ import { Problem } from '../api/http';
 import type { ChartView, FigureView, SpotShape } from '../api/types';
 import { Figure } from './Figure';
 import { layLabels } from './labels';
+import { pageOf } from './page';
 import { Rests } from './Rests';
 import { useChart, type ChartWanted } from './useChart';
 import { Zoom, useZoom } from './Zoom';
@@ -91,11 +92,12 @@ export function ChartPicture({
 }: Look & { data: { chart: ChartView; figure: FigureView } }) {
   const { t } = useTranslation();
   const id = useId();
-  const { width, height } = data.figure;
-  const zoom = useZoom(width, height);
+  const { width } = data.figure;
+  const page = pageOf(data.figure, data.chart.rests);
+  const zoom = useZoom(page);
   const near = closeOn ? data.chart.layers.spots.find((s) => s.id === closeOn && s.visible) : undefined;
   const scale = near ? closely : zoom.scale;
-  const unit = Math.max(width / box.width, height / box.height) / scale;
+  const unit = Math.max(page.width / box.width, page.height / box.height) / scale;
   const labels = useMemo(() => {
     const spots = data.chart.layers.spots.filter((s) => s.visible);
     const few = spots.length * 8 < 400 / Math.max(1, 400 / box.height) || scale > 2;
@@ -123,7 +125,7 @@ export function ChartPicture({
   return (
     <figure className="chartbox">
       <svg
-        className="chart"
+        className={`chart tone-${data.chart.skin}`}
         viewBox={near ? around(near, box, unit) : zoom.viewBox}
         role="group"
         aria-label={label}

@@ -1,10 +1,11 @@
 import { useRef, useState, type PointerEvent, type WheelEvent } from 'react';
 import { useTranslation } from 'react-i18next';
+import type { Page } from './page';
 
 const most = 8;
 
 /** Where a chart is looked at: scale and centre, moved by wheel, drag and buttons. */
-export function useZoom(width: number, height: number) {
+export function useZoom({ x: left, y: top, width, height }: Page) {
   const [at, setAt] = useState({ scale: 1, x: 0.5, y: 0.5 });
   const drag = useRef<{ x: number; y: number } | null>(null);
   const moved = useRef(false);
@@ -17,7 +18,7 @@ export function useZoom(width: number, height: number) {
   const h = height / at.scale;
   return {
     scale: at.scale,
-    viewBox: `${at.x * width - w / 2} ${at.y * height - h / 2} ${w} ${h}`,
+    viewBox: `${left + at.x * width - w / 2} ${top + at.y * height - h / 2} ${w} ${h}`,
     closer: () => to(at.scale * 1.5, at.x, at.y),
     away: () => to(at.scale / 1.5, at.x, at.y),
     whole: () => to(1, 0.5, 0.5),

@@ -1,6 +1,7 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { ask, http } from '../api/http';
 import { keptAs } from '../api/kept';
+import type { BodyForm } from '../api/types';
 import { untilOwn, useFigure } from './useFigure';
 
 /** What a chart shows. Lists are ids; left out means none. */
@@ -19,6 +20,8 @@ export interface ChartWanted {
   landmarks?: string[] | 'all';
   noPressure?: boolean;
   side?: 'left' | 'right' | 'both';
+  /** A form to try on; what was chosen for the client when left out. */
+  form?: BodyForm;
 }
 
 const list = (ids?: string[]) => (ids?.length ? ids.join(',') : undefined);
@@ -39,6 +42,10 @@ export function useChart(wanted: ChartWanted) {
     Landmarks: wanted.landmarks === 'all' ? 'all' : list(wanted.landmarks),
     NoPressure: wanted.noPressure ?? false,
     Side: wanted.side ?? 'both',
+    Build: wanted.form?.build,
+    Chest: wanted.form?.chest,
+    Pelvis: wanted.form?.pelvis,
+    Skin: wanted.form?.skin,
   };
   const chart = useQuery({
     queryKey: keptAs.chart(query),

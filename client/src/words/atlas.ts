@@ -72,6 +72,7 @@ export const atlas = {
     why: 'how this came about',
     fingers: 'Your four fingers are {{cun}} of these cun.',
     fingersGuessed: 'Your four fingers are about {{cun}} of these cun; measure both hands to be sure.',
+    limbEnds: 'The limb ends before this point, so there is nothing to measure it by.',
     reachedIn: 'Where a hand gets to it',
     categories: 'Kind',
     category: {

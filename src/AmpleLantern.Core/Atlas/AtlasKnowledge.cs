@@ -3,6 +3,13 @@ using AmpleLantern.Core.Knowledge;
 
 namespace AmpleLantern.Core.Atlas;
 
+/// <summary>What counts as near, and which difference is worth telling.</summary>
+/// <param name="WithinCun">Points farther apart are not neighbours.</param>
+/// <param name="TellCm">A way shorter than this is not told.</param>
+/// <param name="Most">Neighbours that are told of.</param>
+[Kind("nearness", "what counts as near", Single = true)]
+public sealed record Nearness(string Id, Source Source, double WithinCun, double TellCm, int Most) : IKnown;
+
 /// <summary>What is known of where things are.</summary>
 public static class AtlasKnowledge
 {
@@ -19,6 +26,8 @@ public static class AtlasKnowledge
                 k.Landmarks,
                 k.Stretches
             ));
+
+        public Nearness Nearness => knowledge.One<Nearness>();
 
         /// <summary>Ids of the regions a channel or sen line runs through.</summary>
         public IReadOnlyList<string> RegionsOfLine(string line) => knowledge.Once(k => new LineRegions(k)).Of(line);

@@ -55,11 +55,12 @@ public sealed record ChartLayers(IReadOnlyList<LineShape> Lines, IReadOnlyList<S
 public delegate IReadOnlyList<AreaShape> KeptAreas(string region, Func<IReadOnlyList<AreaShape>> make);
 
 /// <summary>Lays the atlas over one view of a posed body.</summary>
+/// <param name="picture">What is seen in the view, where it was just drawn.</param>
 /// <param name="kept">Where shapes of regions are kept, by whoever asks for the same figure again.</param>
-public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge, KeptAreas? kept = null)
+public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge, KeptAreas? kept = null, Picture? picture = null)
 {
     private readonly KeptAreas keep = kept ?? ((_, make) => make());
-    private readonly Chart chart = new(view);
+    private readonly Chart chart = new(view, picture);
     private readonly AtlasBase atlas = knowledge.Atlas;
 
     public ChartLayers Lay(LayersWanted wanted)
@@ -136,11 +137,27 @@ public sealed class LayerArtist(Posed posed, View view, KnowledgeBase knowledge,
     }
 
     private IEnumerable<AreaShape> Regions(string kind, Region region, IReadOnlyList<int> sides) =>
-        sides.SelectMany(side => keep($"{kind}/{region.Id}/{side}", () => RegionOn(kind, region, side)));
+        sides.SelectMany(side => keep(Kept(kind, region, side), () => RegionOn(kind, region, side)));
+
+    private static readonly string[] Kinds = ["region", "no-pressure"];
+
+    private static string Kept(string kind, Region region, int side) => $"{kind}/{region.Id}/{side}";
+
+    /// <summary>Every region that is seen, named as it is asked to be kept.</summary>
+    public IReadOnlyDictionary<string, IReadOnlyList<AreaShape>> AllRegions() =>
+        (
+            from region in knowledge.Regions.All
+            from kind in Kinds
+            where kind == Kinds[0] || region.NoPressure is not null
+            from side in Sides.Both
+            select (Name: Kept(kind, region, side), Shapes: RegionOn(kind, region, side))
+        )
+            .Where(r => r.Shapes.Count > 0)
+            .ToDictionary(r => r.Name, r => r.Shapes);
 
     private IReadOnlyList<AreaShape> RegionOn(string kind, Region region, int side)
     {
-        var path = string.Concat(region.Patches.Select(p => chart.Area(Patches.Grid(posed.Locator, p, side))));
+        var path = string.Concat(region.Patches.Select(p => chart.Area(posed.GridOf(p, side))));
         return path.Length == 0
             ? []
             :

@@ -29,6 +29,7 @@ public sealed record FromLandmark(
 /// <param name="Estimate">Whether any distance is an estimate.</param>
 /// <param name="ErrorCm">The largest likely error of the distances.</param>
 /// <param name="ReachedIn">Positions in which a hand can get there.</param>
+/// <param name="Missing">The limb ends before it.</param>
 public sealed record PointLocation(
     string Point,
     string Side,
@@ -36,7 +37,8 @@ public sealed record PointLocation(
     bool? Reachable,
     bool Estimate,
     double ErrorCm,
-    IReadOnlyList<string> ReachedIn
+    IReadOnlyList<string> ReachedIn,
+    bool Missing
 );
 
 /// <summary>Works out the way to a point from the landmarks one would start from.</summary>

@@ -157,12 +157,22 @@ public sealed class Locator(AtlasBase atlas, Body body)
         var lean = MathF.Min(x / (HalfTrunk * body.Size.TrunkGirth), WidestCosine);
         var outward = 0.35f * Geometry.SmoothStep(0.72f, 0.95f, lean);
         var depth = 10 * MathF.Sqrt(1 - (lean * lean));
-        return Anchor.Snap(
+        var found = Anchor.Snap(
             body,
             body.PartNamed("trunk"),
             body.Bones.Trunk(side * x * (1 - outward), height, 0),
             body.Bones.SpineAt(height).Toward(side * x * outward, 0, front * depth)
         );
+        return outward > 0 && !found.Buried ? AtBreadth(found, side * x * body.Size.Scale, body.Bones.SpineAt(height)) : found;
+    }
+
+    /// <summary>Where the trunk curves away, still as far out as it is told, as long as the skin there faces front or back.</summary>
+    private Anchor AtBreadth(Anchor near, float across, Frame spine)
+    {
+        const float FacesAside = 0.96f;
+        var off = across - spine.ToLocal(near.At).X;
+        var there = Anchor.OnSurface(body, near.At + (spine.X * off), spine.X);
+        return there.Buried || MathF.Abs(Vector3.Dot(there.Normal, spine.X)) > FacesAside ? near : there;
     }
 
     private Anchor Digit(string kind, int digit, float fraction, float degrees, int side)

@@ -32,17 +32,13 @@ public sealed record PointInRow(Point Point, FromLandmark? From, NearPoint? Afte
 /// <summary>What lies round a point, on one body.</summary>
 public static class Neighbourhood
 {
-    // What is told at once beside a point: how far round it, what is told apart, how much.
-    private const double WithinCun = 3;
-    private const double TellCm = 0.5;
     private const float SameFace = 0.5f;
-    private const int Most = 7;
 
     /// <summary>The nearest points on the same side of the same limb or trunk, nearest first.</summary>
     public static IReadOnlyList<NearPoint> Of(Point point, int side, Posed standing, CunScale scale)
     {
         var own = SpotOn(point, side, standing);
-        var cun = Location.CunCm(point.Place, scale);
+        var (cun, near) = (Location.CunCm(point.Place, scale), standing.Knowledge.Nearness);
         return
         [
             .. standing
@@ -54,10 +50,10 @@ public static class Neighbourhood
                     && Vector3.Dot(s.Anchor.Normal, own.Anchor.Normal) > SameFace
                 )
                 .GroupBy(s => s.Point.Id)
-                .Select(g => Apart(own, g.MinBy(s => (s.Anchor.At - own.Anchor.At).LengthSquared()), cun))
-                .Where(n => n.Cun <= WithinCun)
+                .Select(g => Apart(own, g.MinBy(s => (s.Anchor.At - own.Anchor.At).LengthSquared()), cun, standing))
+                .Where(n => n.Cun <= near.WithinCun)
                 .OrderBy(n => n.Cm)
-                .Take(Most),
+                .Take(near.Most),
         ];
     }
 
@@ -73,7 +69,7 @@ public static class Neighbourhood
                     new PointInRow(
                         p,
                         Location.From(p, atlas, scale, standing, side).FirstOrDefault(f => f.Way != "level"),
-                        i == 0 ? null : Apart(spots[i - 1], spots[i], Location.CunCm(p.Place, scale))
+                        i == 0 ? null : Apart(spots[i - 1], spots[i], Location.CunCm(p.Place, scale), standing)
                     )
             ),
         ];
@@ -82,7 +78,7 @@ public static class Neighbourhood
     public static PointsCompared Compare(Point first, Point second, int side, Posed standing, CunScale scale, KnowledgeBase knowledge)
     {
         var row = knowledge.Atlas.Points.All.Where(p => p.Channel == first.Channel).Select(p => p.Id).ToList();
-        var apart = Apart(SpotOn(first, side, standing), SpotOn(second, side, standing), Location.CunCm(first.Place, scale));
+        var apart = Apart(SpotOn(first, side, standing), SpotOn(second, side, standing), Location.CunCm(first.Place, scale), standing);
         return new(
             first,
             second,
@@ -97,9 +93,9 @@ public static class Neighbourhood
     private static PointSpot SpotOn(Point point, int side, Posed standing) =>
         standing.SpotsOf(point).OrderBy(s => s.Side == side || s.Side == 0 ? 0 : 1).First();
 
-    private static NearPoint Apart(PointSpot from, PointSpot to, double cunCm)
+    private static NearPoint Apart(PointSpot from, PointSpot to, double cunCm, Posed standing)
     {
-        var missed = Touch.From(to.Anchor.At, [from], TellCm);
+        var missed = Touch.From(to.Anchor.At, [from], standing.Knowledge.Nearness.TellCm);
         return new(to.Point.Id, Math.Round(missed.Cm, 1), Math.Round(missed.Cm / cunCm, 1), missed.Ways);
     }
 }

@@ -23,8 +23,11 @@ public static class PointLocator
     )
     {
         posed ??= id => new(knowledge, new(size, knowledge.Poses.Of(id, side < 0 ? -1 : 1)));
-        var from = Location.From(point, knowledge.Atlas, scale, posed(PoseSaid.Standing), side == 0 ? 1 : side);
-        var reachedIn = knowledge.Positions.All.Select(p => p.Id).Where(id => posed(id).AccessOf(point, side) == SkinAccess.Free).ToList();
+        var missing = posed(PoseSaid.Standing).AccessOf(point, side) == SkinAccess.Missing;
+        var from = missing ? [] : Location.From(point, knowledge.Atlas, scale, posed(PoseSaid.Standing), side == 0 ? 1 : side);
+        var reachedIn = missing
+            ? []
+            : knowledge.Positions.All.Select(p => p.Id).Where(id => posed(id).AccessOf(point, side) == SkinAccess.Free).ToList();
         return new(
             point.Id,
             side switch
@@ -37,7 +40,8 @@ public static class PointLocator
             position is null ? null : reachedIn.Contains(position),
             from.Any(f => f.Estimate),
             Math.Round(from.Select(f => f.ErrorCm).DefaultIfEmpty(0).Max(), 1),
-            reachedIn
+            reachedIn,
+            missing
         );
     }
 }

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Bodies.Figure;
@@ -17,6 +18,9 @@ public sealed class Posed
     private readonly Lazy<IReadOnlyList<PointSpot>> spots;
     private readonly Lazy<Reach> reach;
     private readonly Lazy<float> mat;
+    private readonly Lazy<IReadOnlyList<Ink>> coarse;
+    private readonly Lazy<IReadOnlyList<Ink>> fine;
+    private readonly ConcurrentDictionary<(Patch, int), Anchor[,]> grids = [];
 
     public Posed(KnowledgeBase knowledge, Body body)
     {
@@ -34,9 +38,14 @@ public sealed class Posed
                     .ToList()
             )
         );
+        (coarse, fine) = (new(() => Inks(close: false)), new(() => Inks(close: true)));
         mat = new(() => Mat.HeightCm(body));
         spots = new(() => [.. knowledge.Atlas.Points.All.AsParallel().AsOrdered().SelectMany(SpotsOf)]);
     }
+
+    private List<Ink> Inks(bool close) => [.. knowledge.Of<InkLine>().All.Where(l => l.Close == close).SelectMany(l => l.Draw(Locator))];
+
+    internal KnowledgeBase Knowledge => knowledge;
 
     public Body Body { get; }
 
@@ -50,8 +59,15 @@ public sealed class Posed
     /// <summary>The view in which this position is read at a glance.</summary>
     public string UsualView => knowledge.Poses.ViewOf(Body.Pose.Id);
 
+    /// <summary>The figure as it is drawn from a side.</summary>
+    public FigureDrawing Draw(View view, Picture picture) =>
+        FigureArtist.Draw(view, picture, Views.IsCloseUp(view.Id) ? coarse.Value.Concat(fine.Value) : coarse.Value);
+
     /// <summary>Every place of every point on both sides.</summary>
     public IReadOnlyList<PointSpot> Spots => spots.Value;
+
+    /// <summary>The skin of a patch, row by row along it.</summary>
+    public Anchor[,] GridOf(Patch patch, int side) => grids.GetOrAdd((patch, side), _ => Patches.Grid(Locator, patch, side));
 
     /// <summary>The places of one point.</summary>
     public IEnumerable<PointSpot> SpotsOf(Point point) =>
@@ -70,7 +86,7 @@ public sealed class Posed
     {
         const int Every = 3;
         var found = region
-            .Patches.SelectMany(p => Sides.Both.Where(s => side == 0 || s == side).Select(s => Patches.Grid(Locator, p, s)))
+            .Patches.SelectMany(p => Sides.Both.Where(s => side == 0 || s == side).Select(s => GridOf(p, s)))
             .SelectMany(g => g.Cast<Anchor>().Where((_, i) => i % Every == 0))
             .Select(Reach.At)
             .ToList();

@@ -4,11 +4,15 @@ using AmpleLantern.Core.Bodies.Shapes;
 namespace AmpleLantern.Core.Bodies;
 
 /// <summary>A place on the skin.</summary>
-/// <param name="Buried">Pressed into another part of the body in this pose, as the calf against the thigh in a deep bend.</param>
-public readonly record struct Anchor(Vector3 At, Vector3 Normal, bool Buried)
+/// <param name="Buried">
+/// Not to be got at: pressed into another part of the body in this pose, as the calf against the thigh in a deep bend, or missing.
+/// </param>
+/// <param name="Missing">The limb ends before it.</param>
+public readonly record struct Anchor(Vector3 At, Vector3 Normal, bool Buried, bool Missing = false)
 {
     private const float DeepInside = 2f;
     private const float OnSkin = 0.005f;
+    private const float OffSkin = 1.5f;
     private const float FarthestOut = 40;
     private const float TooShort = 0.01f;
 
@@ -16,6 +20,11 @@ public readonly record struct Anchor(Vector3 At, Vector3 Normal, bool Buried)
     /// <param name="from">A point inside the part; one outside is first brought in against <paramref name="toward"/>.</param>
     public static Anchor Snap(Body body, int part, Vector3 from, Vector3 toward)
     {
+        if (body.Parts[part].Gone || body.Lost(from))
+        {
+            return new(from, Vector3.Normalize(toward), Buried: true, Missing: true);
+        }
+
         var p = Out(body.Whole, part, from, Vector3.Normalize(toward), body.Size.Scale);
         return OnSurface(body, p);
     }
@@ -28,9 +37,10 @@ public readonly record struct Anchor(Vector3 At, Vector3 Normal, bool Buried)
         var field = body.Whole;
         var f = field.Distance(p);
         var n = field.Normal(p);
-        if (f < -DeepInside * body.Size.Scale)
+        var missing = f > OffSkin && body.Lost(p);
+        if (missing || f < -DeepInside * body.Size.Scale)
         {
-            return new(p, n, true);
+            return new(p, n, true, missing);
         }
 
         for (var i = 0; i < 5 && MathF.Abs(f) > OnSkin; i++)

@@ -13,6 +13,11 @@ namespace AmpleLantern.Core.Bodies;
 public sealed class Body
 {
     private readonly List<Part> parts = [];
+    private readonly IReadOnlyList<(Vector3 From, Vector3 To)> lost;
+
+    private const float ThickestLimb = 10;
+    private const float HandLength = 19;
+    private const float FootLength = 18;
 
     public Body(BodySize size, Pose pose)
     {
@@ -33,6 +38,12 @@ public sealed class Body
             HandFlesh.Build(Add(Sides.On("hand", s)), Bones, s, s > 0 ? pose.LeftArm : pose.RightArm);
         }
 
+        lost =
+        [
+            .. Sides.Both.SelectMany(s =>
+                Lose(["upper-arm", "forearm", "hand"], s, size.Arm(s)).Concat(Lose(["thigh", "shank", "foot"], s, size.Leg(s)))
+            ),
+        ];
         Joints = [.. Neighbours()];
         Seat = pose.SeatDrop is { } drop ? new(pose.Up, Vector3.Dot(Bones.SpineAt(Skeleton.Hips).O, pose.Up) - (drop * size.Scale)) : null;
         Whole = Field.Of(parts, Joints, Seat, size.Scale);
@@ -40,7 +51,7 @@ public sealed class Body
 
     private Body(Body whole, Func<string, bool> shown)
     {
-        (parts, Bones, Joints, Seat) = (whole.parts, whole.Bones, whole.Joints, whole.Seat);
+        (parts, lost, Bones, Joints, Seat) = (whole.parts, whole.lost, whole.Bones, whole.Joints, whole.Seat);
         Whole = whole.Whole.OnlyParts(i => shown(whole.parts[i].Name));
     }
 
@@ -64,6 +75,36 @@ public sealed class Body
     public IReadOnlyList<Part> Parts => parts;
 
     public int PartNamed(string name) => parts.FindIndex(p => p.Name == name);
+
+    /// <summary>Whether a place lies where a limb would be that is not there.</summary>
+    public bool Lost(Vector3 p) =>
+        lost.Count > 0
+        && lost.Any(l => Geometry.ToSegment(p, l.From, l.To) < ThickestLimb * Size.Scale * Size.LimbGirth)
+        && Whole.Distance(p) > 0;
+
+    /// <summary>Ends a limb where it ends, and tells where the rest of it would be.</summary>
+    private IEnumerable<(Vector3, Vector3)> Lose(string[] segments, int side, float there)
+    {
+        foreach (var (i, segment) in segments.Index())
+        {
+            var (of, left) = (Sides.On(segment, side), there - i);
+            if (left >= 1)
+            {
+                continue;
+            }
+
+            var (frame, part) = (Bones.Segment(of), parts[PartNamed(of)]);
+            var (along, length) = segment switch
+            {
+                "hand" => (frame.Y, HandLength * Size.Scale),
+                "foot" => (frame.Z, FootLength * Size.Scale),
+                _ => (frame.Y, Bones.Length(of)),
+            };
+            var end = frame.O + (along * length * MathF.Max(0, left));
+            (part.Gone, part.End) = (left <= 0, left <= 0 ? null : new(along, Vector3.Dot(end, along)));
+            yield return (end, frame.O + (along * length));
+        }
+    }
 
     private Part Add(string name)
     {

@@ -14,6 +14,9 @@ public enum SkinAccess
 
     /// <summary>Another part of the body lies over it.</summary>
     Covered,
+
+    /// <summary>The limb ends before it.</summary>
+    Missing,
 }
 
 /// <summary>Works out what is free in a pose: by normals, the mat, and limbs in the way.</summary>
@@ -43,7 +46,7 @@ public sealed class Reach
     {
         if (place.Buried)
         {
-            return SkinAccess.Covered;
+            return place.Missing ? SkinAccess.Missing : SkinAccess.Covered;
         }
 
         var needs = HandNeeds * body.Size.Scale;

@@ -5,11 +5,13 @@ namespace AmpleLantern.Core.Bodies;
 /// <summary>A smooth line on the skin through given places.</summary>
 public static class SkinLine
 {
-    private const float EveryCm = 0.6f;
+    /// <summary>How far apart the places of a channel are laid, and those of a line of the drawing.</summary>
+    public const float EveryCm = 0.6f;
+    public const float OfInkCm = 0.15f;
 
-    /// <summary>Places about 6 mm apart, on the skin, through all of <paramref name="anchors"/>.</summary>
+    /// <summary>Places about as far apart as said, on the skin, through all of <paramref name="anchors"/>.</summary>
     /// <remarks>A Catmull-Rom curve laid onto the surface point by point; each given anchor is one of the points.</remarks>
-    public static List<Anchor> Through(Body body, IReadOnlyList<Anchor> anchors)
+    public static List<Anchor> Through(Body body, IReadOnlyList<Anchor> anchors, float every = EveryCm)
     {
         var line = new List<Anchor>();
         for (var i = 0; i < anchors.Count - 1; i++)
@@ -19,7 +21,7 @@ public static class SkinLine
             line.Add(a);
             // Laid down straight, not sliding off to a side where the skin is folded: under the chin, beside a tendon.
             var sideways = Vector3.Cross(b.At - a.At, a.Normal + b.Normal);
-            var n = Math.Max(2, (int)((b.At - a.At).Length() / EveryCm));
+            var n = Math.Max(2, (int)((b.At - a.At).Length() / every));
             for (var k = 1; k < n; k++)
             {
                 line.Add(Anchor.OnSurface(body, Curve(before, a.At, b.At, after, (float)k / n), sideways));

@@ -29,9 +29,8 @@ public sealed record Spacing(
 /// <summary>How well a place was found.</summary>
 /// <param name="RoundOf">Places in a round.</param>
 /// <param name="WithinCun">Errors up to which the grades from the best down are given; farther off is nothing.</param>
-/// <param name="TellCm">A difference from which on the way it was missed is told.</param>
 [Kind("placeMarks", "marks for places found", Single = true)]
-public sealed record PlaceMarks(string Id, Source Source, int RoundOf, IReadOnlyList<double> WithinCun, double TellCm) : IKnown
+public sealed record PlaceMarks(string Id, Source Source, int RoundOf, IReadOnlyList<double> WithinCun) : IKnown
 {
     /// <summary>The grade an error makes, 0 to as many as there are limits.</summary>
     public int Grade(double errorCun) => WithinCun.Count(w => errorCun <= w);

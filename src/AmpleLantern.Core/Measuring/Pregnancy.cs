@@ -7,6 +7,9 @@ namespace AmpleLantern.Core.Measuring;
 /// <param name="LongestPregnancyWeeks">Longer ones are a slip of the pen.</param>
 /// <param name="YoungestPregnancyAge">Below it a pregnancy is doubted, not believed; above the oldest likewise.</param>
 /// <param name="PregnancyDatesAgreeWithinDays">Two dates of one pregnancy further apart than this do not fit together.</param>
+/// <param name="DrawnAnewAfterWeeks">The figure follows the weeks in steps of so many.</param>
+/// <param name="ShowsFromWeeks">Before it nothing shows.</param>
+/// <param name="WombHighestWeeks">Up to it the womb's top stands as many cm above the pubic bone as there are weeks.</param>
 [Kind("pregnancyCalendar", "pregnancy calendar", Single = true)]
 public sealed record PregnancyCalendar(
     string Id,
@@ -17,7 +20,10 @@ public sealed record PregnancyCalendar(
     int ThirdTrimesterFromWeeks,
     int YoungestPregnancyAge,
     int OldestPregnancyAge,
-    int PregnancyDatesAgreeWithinDays
+    int PregnancyDatesAgreeWithinDays,
+    int DrawnAnewAfterWeeks,
+    int ShowsFromWeeks,
+    int WombHighestWeeks
 ) : IKnown;
 
 /// <summary>Weeks of pregnancy from one of the two dates people know.</summary>

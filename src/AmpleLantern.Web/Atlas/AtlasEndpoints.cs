@@ -45,11 +45,13 @@ public sealed record ChartView(
     int Bent,
     string? Client,
     ChartLayers Layers,
-    IReadOnlyList<RestShape> Rests
+    IReadOnlyList<RestShape> Rests,
+    SkinTone Skin
 );
 
 /// <summary>What a chart shows; ids separated by commas.</summary>
 /// <param name="Landmarks">Ids, or <c>all</c> that can be felt.</param>
+/// <param name="Build">With the three after it a form to try on.</param>
 public sealed record ChartQuery(
     string Position = "standing",
     string? View = null,
@@ -63,8 +65,34 @@ public sealed record ChartQuery(
     string? Hara = null,
     string? Landmarks = null,
     bool NoPressure = false,
-    string Side = "both"
-);
+    string Side = "both",
+    string? Build = null,
+    string? Chest = null,
+    string? Pelvis = null,
+    string? Skin = null
+)
+{
+    /// <summary>A form to try on, where one is said.</summary>
+    public BodyForm? Form =>
+        Build is null && Chest is null && Pelvis is null && Skin is null
+            ? null
+            : new(
+                Chosen(Build, Core.Bodies.Figure.Build.Average, "/build"),
+                Chosen(Chest, ChestForm.Flat, "/chest"),
+                Chosen(Pelvis, PelvisForm.Middle, "/pelvis"),
+                Chosen(Skin, SkinTone.Paper, "/skin")
+            );
+
+    private static T Chosen<T>(string? word, T usual, string pointer)
+        where T : struct, Enum =>
+        word is null ? usual
+        : Enum.TryParse<T>(word, ignoreCase: true, out var chosen) && Enum.IsDefined(chosen) ? chosen
+        : throw new RefusalException(
+            "unknown-form",
+            $"There is no form '{word}'. Choose one of {string.Join(", ", Enum.GetNames<T>().Select(n => n.ToLowerInvariant()))}.",
+            pointer
+        );
+}
 
 /// <summary>A point's page: its facts, and where it is on this client.</summary>
 public sealed record PointPage(
@@ -268,8 +296,8 @@ public static class AtlasEndpoints
     {
         CheckPosition(q.Position, k);
         var bent = q.Bent == "right" ? -1 : 1;
-        var (body, name) = await bodies.Of(q.ClientId) is var found ? (found.Size, found.Name) : default;
-        var wanted = figures.ForNow(new(body, q.Position, bent, q.View ?? k.Poses.ViewOf(q.Position)), out var key, out var own);
+        var body = await bodies.Of(q.ClientId, q.Form);
+        var wanted = figures.ForNow(new(body.Size, q.Position, bent, q.View ?? k.Poses.ViewOf(q.Position)), out var key, out var own);
         var asked = new LayersWanted(
             Ids(q.Channels, k.Atlas.Channels),
             Ids(q.Points, k.Atlas.Points),
@@ -287,7 +315,7 @@ public static class AtlasEndpoints
             }
         );
         var layers = figures.Layers(key, (q with { ClientId = null }).ToString(), () => figures.Artist(wanted).Lay(asked));
-        return new(key, own, wanted.View, q.Position, bent, name, layers, figures.Rests(wanted));
+        return new(key, own, wanted.View, q.Position, bent, body.Name, layers, figures.Rests(wanted), body.Skin);
     }
 
     private static void CheckPosition(string position, KnowledgeBase k) =>

@@ -5,11 +5,13 @@ using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measuring;
 using AmpleLantern.Core.Pressure.Weights;
+using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Exchange.Ask;
 using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Time;
 using AmpleLantern.Web.Visits;
 using Microsoft.EntityFrameworkCore;
 
@@ -17,13 +19,17 @@ namespace AmpleLantern.Web.Atlas;
 
 /// <summary>The body a chart is for: a client's, or the reference figure's.</summary>
 /// <param name="Name">The client's name; null for the reference figure.</param>
-public sealed record BodyFor(BodySize Size, BodyMeasures Measures, CunScale Scale, string? Name);
+public sealed record BodyFor(BodySize Size, BodyMeasures Measures, CunScale Scale, string? Name)
+{
+    public SkinTone Skin => Measures.Skin;
+}
 
 /// <summary>Finds whose body a chart is for, and puts a client's in the trail.</summary>
-public sealed class ClientBody(LanternDb db, KnowledgeBase knowledge, CurrentPerson person, ReadTrail trail)
+public sealed class ClientBody(LanternDb db, KnowledgeBase knowledge, CurrentPerson person, ReadTrail trail, PracticeClock clock)
 {
     /// <exception cref="RefusalException">There is no such client, or the person may not see clients.</exception>
-    public async Task<BodyFor> Of(Guid? clientId)
+    /// <param name="form">A form to try on; null for what was chosen.</param>
+    public async Task<BodyFor> Of(Guid? clientId, BodyForm? form = null)
     {
         var own = await db.Users.Where(u => u.Id == person.Id).Select(u => new { u.PalmBreadthCm, u.FourFingersCm }).SingleOrDefaultAsync();
         var hands = BodyMeasures.OfHands(own?.PalmBreadthCm, own?.FourFingersCm);
@@ -43,12 +49,12 @@ public sealed class ClientBody(LanternDb db, KnowledgeBase knowledge, CurrentPer
         }
 
         var client =
-            await db.Clients.AsNoTracking().SingleOrDefaultAsync(c => c.Id == clientId)
+            await db.Clients.AsNoTracking().Include(c => c.Facts).SingleOrDefaultAsync(c => c.Id == clientId)
             ?? throw new RefusalException("not-found", "There is no such client. Go back to the list.");
         await trail.Note(db, person, $"client {clientId}", clientId);
-        var measures = client.Body;
+        var measures = form is null ? client.Body : client.Body.As(form);
         return new(
-            BodySize.Of(measures, knowledge.Atlas.Stretches),
+            BodySize.Of(measures, knowledge.Atlas.Stretches).With(client.Facts.Select(f => f.ToEntry()), clock.Today, knowledge),
             measures,
             new(measures, hands, knowledge.Atlas.Stretches, knowledge.UsualBody),
             client.Name

@@ -48,17 +48,20 @@ public sealed class FigureStore
     public static string Shipped => Path.Combine(AppContext.BaseDirectory, "figures");
 
     // About what each takes in memory, in bytes.
-    private const long PosedBytes = 1_500_000;
+    private const long PosedBytes = 2_500_000;
     private const long LayersBytes = 60_000;
     private const long SmallBytes = 500;
     private const long AreaBytes = 2_000;
 
     /// <summary>Clients' own figures kept beside the data: some hundred megabytes.</summary>
-    private const int MostKept = 3000;
+    private const int MostKept = 1500;
     private readonly Memo memo;
     private readonly KnowledgeBase knowledge;
     private readonly string shipped;
     private readonly string kept;
+
+    /// <summary>Stands for all knowledge a figure is drawn by beside pose and size.</summary>
+    private readonly string drawnBy;
     private readonly ConcurrentDictionary<string, bool> waiting = new();
     private readonly System.Threading.Channels.Channel<(string Key, FigureWanted Wanted)> queue =
         System.Threading.Channels.Channel.CreateUnbounded<(string, FigureWanted)>();
@@ -68,6 +71,8 @@ public sealed class FigureStore
     public FigureStore(KnowledgeBase knowledge, Memo memo, string shipped, string kept)
     {
         (this.knowledge, this.memo, this.shipped, this.kept) = (knowledge, memo, shipped, kept);
+        drawnBy =
+            $"{XxHash64.HashToUInt64(Encoding.UTF8.GetBytes(OpenJson.Write(knowledge.Of<InkLine>().All) + OpenJson.Write(knowledge.Regions.All))):x16}";
     }
 
     /// <summary>What is to be drawn in the background.</summary>
@@ -92,11 +97,12 @@ public sealed class FigureStore
             () => Posed(BodySize.Reference, position, bent).AccessOf(region, side)
         );
 
-    /// <summary>Name of a figure: the same for the same drawing, another when the program draws differently.</summary>
+    /// <summary>Name of a figure: the same for the same drawing, another when program or knowledge draw differently.</summary>
     public string KeyOf(FigureWanted wanted)
     {
         var bent = knowledge.Poses.OneSided(wanted.Position) ? wanted.Bent : 1;
-        var text = $"{typeof(Body).Module.ModuleVersionId}|{wanted.Size}|{knowledge.Poses.Of(wanted.Position, bent)}|{wanted.View}";
+        var text =
+            $"{typeof(Body).Module.ModuleVersionId}|{drawnBy}|{wanted.Size}|{knowledge.Poses.Of(wanted.Position, bent)}|{wanted.View}";
         return $"{wanted.Position}-{wanted.View}-{XxHash64.HashToUInt64(Encoding.UTF8.GetBytes(text)):x16}";
     }
 
@@ -113,16 +119,7 @@ public sealed class FigureStore
             return null;
         }
 
-        foreach (var folder in new[] { shipped, kept })
-        {
-            var file = Path.Combine(folder, key + ".json");
-            if (File.Exists(file))
-            {
-                return Keep(key, File.ReadAllBytes(file));
-            }
-        }
-
-        return null;
+        return FileOf(key + FigureEnd) is { } file ? Keep(key, File.ReadAllBytes(file)) : null;
     }
 
     /// <summary>What lies over a figure; worked out once for the same question.</summary>
@@ -175,8 +172,36 @@ public sealed class FigureStore
     {
         var posed = Posed(wanted.Size, wanted.Position, wanted.Bent);
         var key = KeyOf(wanted);
-        return new(posed, Views.Of(posed.Body, wanted.View), knowledge, (region, make) => memo.Of(("area", key, region), AreaBytes, make));
+        var laid = Regions(key);
+        return new(
+            posed,
+            Views.Of(posed.Body, wanted.View),
+            knowledge,
+            (region, make) => laid is null ? memo.Of(("area", key, region), AreaBytes, make) : laid.GetValueOrDefault(region, [])
+        );
     }
+
+    /// <summary>The regions that were laid out when a figure was drawn; null while it is not.</summary>
+    private Dictionary<string, IReadOnlyList<AreaShape>>? Regions(string key)
+    {
+        if (memo.Find<Dictionary<string, IReadOnlyList<AreaShape>>>(("regions", key)) is { } found)
+        {
+            return found;
+        }
+
+        return FileOf(key + RegionsEnd) is { } file && File.ReadAllBytes(file) is var json
+            ? memo.Of(
+                ("regions", key),
+                json.Length,
+                () => OpenJson.Read<Dictionary<string, IReadOnlyList<AreaShape>>>(Encoding.UTF8.GetString(json))
+            )
+            : null;
+    }
+
+    private const string FigureEnd = ".json";
+    private const string RegionsEnd = ".regions";
+
+    private string? FileOf(string name) => new[] { shipped, kept }.Select(folder => Path.Combine(folder, name)).FirstOrDefault(File.Exists);
 
     /// <summary>Keeps what a key stands for, so that the figure can be drawn when it is fetched.</summary>
     public void Remember(string key, FigureWanted wanted)
@@ -203,24 +228,21 @@ public sealed class FigureStore
     public void Failed(string key) => waiting.TryRemove(key, out _);
 
     /// <summary>Draws a figure now and keeps it.</summary>
-    public byte[] Draw(string key, FigureWanted wanted) => Draw(key, wanted, kept);
+    /// <param name="threads">How many work on it at most; -1 for as many as there are.</param>
+    public byte[] Draw(string key, FigureWanted wanted, int threads = -1) => Draw(key, wanted, kept, threads);
 
     /// <summary>Draws all usual figures of the reference body into a folder, at build time.</summary>
     public static void DrawShipped(KnowledgeBase knowledge, string folder)
     {
         Directory.CreateDirectory(folder);
         var figures = new FigureStore(knowledge, new(new MemoryCache(new MemoryCacheOptions())), folder, folder);
-        foreach (var wanted in Usual(knowledge))
-        {
-            var key = figures.KeyOf(wanted);
-            if (figures.Find(key) is null)
-            {
-                figures.Draw(key, wanted, folder);
-            }
-        }
-
-        var wantedKeys = Usual(knowledge).Select(figures.KeyOf).ToHashSet();
-        foreach (var old in Directory.GetFiles(folder, "*.json").Where(f => !wantedKeys.Contains(Path.GetFileNameWithoutExtension(f))))
+        var usual = Usual(knowledge).ToDictionary(figures.KeyOf);
+        Parallel.ForEach(
+            usual.Where(u => figures.FileOf(u.Key + FigureEnd) is null),
+            new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount },
+            u => figures.Draw(u.Key, u.Value, folder, 1)
+        );
+        foreach (var old in Directory.GetFiles(folder).Where(f => !usual.ContainsKey(Path.GetFileNameWithoutExtension(f))))
         {
             File.Delete(old);
         }
@@ -281,11 +303,12 @@ public sealed class FigureStore
             : new(BodySize.Reference, step.Position, bent, view);
     }
 
-    private byte[] Draw(string key, FigureWanted wanted, string folder)
+    private byte[] Draw(string key, FigureWanted wanted, string folder, int threads = -1)
     {
-        var body = Posed(wanted.Size, wanted.Position, wanted.Bent).Body;
-        var view = Views.Of(body, wanted.View);
-        var figure = FigureArtist.Draw(view);
+        var posed = Posed(wanted.Size, wanted.Position, wanted.Bent);
+        var view = Views.Of(posed.Body, wanted.View);
+        var picture = Picture.Take(view, threads);
+        var figure = posed.Draw(view, picture);
         var wash = figure.Shade;
         var json = Encoding.UTF8.GetBytes(
             OpenJson.Write(
@@ -304,11 +327,10 @@ public sealed class FigureStore
             )
         );
         Directory.CreateDirectory(folder);
-        var file = Path.Combine(folder, key + ".json");
-        // Written aside and moved, so that a kill leaves no half figure.
-        var aside = file + "." + Guid.NewGuid().ToString("n");
-        File.WriteAllBytes(aside, json);
-        File.Move(aside, file, overwrite: true);
+        // The regions first: whoever finds the figure finds them too.
+        var regions = new LayerArtist(posed, view, knowledge, picture: picture).AllRegions();
+        Write(folder, key + RegionsEnd, Encoding.UTF8.GetBytes(OpenJson.Write(regions)));
+        Write(folder, key + FigureEnd, json);
         waiting.TryRemove(key, out _);
         if (folder == kept)
         {
@@ -318,12 +340,19 @@ public sealed class FigureStore
         return Keep(key, json);
     }
 
+    /// <summary>Written aside and moved, so that a kill leaves no half figure.</summary>
+    private static void Write(string folder, string name, byte[] bytes)
+    {
+        var file = Path.Combine(folder, name);
+        var aside = file + "." + Guid.NewGuid().ToString("n");
+        File.WriteAllBytes(aside, bytes);
+        File.Move(aside, file, overwrite: true);
+    }
+
     /// <summary>The figures asked for longest ago make room: they are drawn anew when somebody looks.</summary>
     private void Prune()
     {
-        foreach (
-            var old in new DirectoryInfo(kept).EnumerateFiles("*.json").OrderByDescending(f => f.LastWriteTimeUtc).Skip(MostKept).ToList()
-        )
+        foreach (var old in new DirectoryInfo(kept).EnumerateFiles().OrderByDescending(f => f.LastWriteTimeUtc).Skip(MostKept * 2).ToList())
         {
             old.Delete();
         }
@@ -339,7 +368,8 @@ public sealed class FigureDrawer(FigureStore figures, ILogger<FigureDrawer> log)
         {
             try
             {
-                await Task.Run(() => figures.Draw(key, wanted), stoppingToken);
+                // Those who look at something now come first.
+                await Task.Run(() => figures.Draw(key, wanted, Math.Max(1, Environment.ProcessorCount / 2)), stoppingToken);
             }
             catch (Exception e) when (e is not OperationCanceledException)
             {

@@ -45,12 +45,12 @@ public static class StepCharts
             throw new RefusalException("unknown-word", $"There is no region '{region}'.", "/touchable");
         }
 
-        var (size, name) = await bodies.Of(asked.ClientId) is var found ? (found.Size, found.Name) : default;
+        var body = await bodies.Of(asked.ClientId);
         var set = ((asked.School is { } id ? k.Schools.Find(id) : null) ?? k.HouseSchool).Feet(k);
         var stations = Math.Clamp(asked.Stations, 1, MostStations);
         var question = OpenJson.Write(asked with { ClientId = null, Stations = stations });
         var seen = figures.Layers("view", question, () => figures.WantedOf(step, stations, asked.At, set));
-        var wanted = figures.ForNow(seen with { Size = size }, out var key, out var own);
+        var wanted = figures.ForNow(seen with { Size = body.Size }, out var key, out var own);
         var (layers, drawing) = figures.Layers(
             key,
             question,
@@ -68,7 +68,7 @@ public static class StepCharts
             }
         );
         return new(
-            new(key, own, wanted.View, wanted.Position, wanted.Bent, name, layers, figures.Rests(wanted)),
+            new(key, own, wanted.View, wanted.Position, wanted.Bent, body.Name, layers, figures.Rests(wanted), body.Skin),
             drawing,
             k.Contacts[step.Contact].Print
         );

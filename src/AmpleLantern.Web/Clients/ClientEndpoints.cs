@@ -1,4 +1,5 @@
 using AmpleLantern.Core;
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
@@ -36,6 +37,7 @@ public sealed record NewClient(
 );
 
 /// <summary>What is known of a client besides facts, as it should stand from now on.</summary>
+/// <param name="Form">How they are drawn; null leaves it.</param>
 public sealed record ClientEdit(
     int Version,
     string Name,
@@ -43,7 +45,8 @@ public sealed record ClientEdit(
     string Occupation = "",
     double? StatureCm = null,
     string Contact = "",
-    string Words = ""
+    string Words = "",
+    BodyForm? Form = null
 );
 
 /// <summary>A past visit in a line.</summary>
@@ -82,6 +85,9 @@ public sealed record ClientHistory
     public required string Occupation { get; init; }
 
     public required double? StatureCm { get; init; }
+
+    /// <summary>How they are drawn.</summary>
+    public required BodyForm Form { get; init; }
 
     public required string Contact { get; init; }
 
@@ -174,11 +180,18 @@ public static class ClientEndpoints
             );
         }
 
+        RefusalException.Unless(
+            edit.Form is null || person.Is(Roles.Owner, Roles.Practitioner, Roles.Student),
+            "not-yours",
+            "How a client is drawn is for those who treat them. Leave it as it is.",
+            "/form"
+        );
         Check(edit.Name, edit.BirthDate, edit.StatureCm, clock, knowledge);
         await using var all = await db.Database.BeginTransactionAsync();
         var before = edit.BirthDate == client.BirthDate ? [] : await Open(client, visits);
         (client.Name, client.BirthDate, client.Occupation) = (edit.Name.Trim(), edit.BirthDate, edit.Occupation.Trim());
         (client.StatureCm, client.Contact, client.Words) = (edit.StatureCm, edit.Contact.Trim(), edit.Words.Trim());
+        client.Measures = edit.Form is null ? client.Measures : client.Measures.As(edit.Form);
         await db.SaveChangesAsync();
         // An age is what rules ask for, too: putting it right lifts no "do not treat" for those who may not.
         foreach (var (was, now) in before.Zip(before.Count == 0 ? [] : await Open(client, visits)))
@@ -239,6 +252,7 @@ public static class ClientEndpoints
             Age = new ScreenSubject(clock.Today, client.BirthDate, []).Age,
             Occupation = client.Occupation,
             StatureCm = client.StatureCm,
+            Form = new(),
             Contact = client.Contact,
             Words = client.Words,
             Facts = [],
@@ -282,6 +296,7 @@ public static class ClientEndpoints
         var rated = visits.SelectMany(v => Judged(v.Visit, knowledge).Select(j => j.Measure)).DistinctBy(m => m.Id).ToList();
         return forTheDesk with
         {
+            Form = client.Measures.ToForm(),
             Facts =
             [
                 .. client

@@ -128,7 +128,7 @@ public sealed class OwnPlaces(LanternDb db, KnowledgeBase knowledge, FigureStore
         var skin =
             Touch.Skin(view, touched.XMm, touched.YMm)
             ?? throw new RefusalException("beside-the-body", "That is beside the body. Touch the skin where the point is.", "/xMm");
-        var missed = Touch.From(skin, posed.SpotsOf(point), knowledge.PlaceMarks.TellCm);
+        var missed = Touch.From(skin, posed.SpotsOf(point), knowledge.Nearness.TellCm);
         var cun = missed.Cm / Location.CunCm(point.Place, (await bodies.Of(null)).Scale);
         var grade = knowledge.PlaceMarks.Grade(cun);
         if (!await db.Places.AnyAsync(p => p.Id == touched.Id))

@@ -79,7 +79,7 @@ public sealed class PressureArtist(FigureStore figures, KnowledgeBase knowledge,
     }
 
     /// <summary>The client as they lie for the step, looked at so that the practitioner's forward runs to the right.</summary>
-    public PressureScene Scene(PlanStep step, StepPressure press, PressureBetween between)
+    public PressureScene Scene(PlanStep step, StepPressure press, PressureBetween between, SkinTone skin)
     {
         var (place, bent) = (press.Place!, PlanReach.BentSide(step.Side));
         var client = between.Client(step.Position, bent);
@@ -113,7 +113,8 @@ public sealed class PressureArtist(FigureStore figures, KnowledgeBase knowledge,
             grips,
             figures.Rests(wanted),
             memo.Of(("puppet", between.Practitioner.Size), PuppetBytes, () => Puppet.Draw(between.Practitioner.Upright())),
-            Order
+            Order,
+            skin
         );
     }
 

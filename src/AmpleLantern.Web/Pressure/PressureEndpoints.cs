@@ -176,7 +176,7 @@ public static class PressureEndpoints
             Sliders = [.. StepPressure.Ways(asked.Mechanics).Select(w => artist.Slider(asked, setting, w))],
             Advice = Advices.For(planned, asked, result, visits.Knowledge),
             Levels = worked.Mechanics.Kind is MechanicsKind.Pull ? null : Shown(result.Levels),
-            Scene = artist.Scene(planned, worked, between),
+            Scene = artist.Scene(planned, worked, between, visit.Client!.Measures.Skin),
             Practitioner = name,
             Estimated = estimated,
             HandNewtons = 0,

@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Bodies.Drawing;
+using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Pressure.Stances;
@@ -71,7 +72,8 @@ public sealed record PressureScene(
     bool Grips,
     IReadOnlyList<RestShape> Rests,
     IReadOnlyList<PuppetPiece> Puppet,
-    IReadOnlyList<string> Order
+    IReadOnlyList<string> Order,
+    SkinTone Skin
 );
 
 /// <summary>The levels of the contact here, for a scale.</summary>

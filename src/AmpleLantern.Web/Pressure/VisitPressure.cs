@@ -62,7 +62,9 @@ public sealed class VisitPressure(LanternDb db, PracticeKnowledge knowledge, Fig
     }
 
     private BodySize SizeOf(Visit visit, VisitFrame frame) =>
-        BodySize.Of(frame.Started?.Client.Body ?? visit.Client!.Body, knowledge.Atlas.Stretches);
+        BodySize
+            .Of(frame.Started?.Client.Body ?? visit.Client!.Body, knowledge.Atlas.Stretches)
+            .With(frame.Subject.Facts, frame.Subject.Date, knowledge);
 
     /// <summary>A whole plan pressed, with what it does to the one who works.</summary>
     public sealed record AllPressures(IReadOnlyList<BasisPressure> Presses, PractitionerLoad Load, PressureBetween Between, bool Estimated);

@@ -67,6 +67,7 @@ public partial class NumbersTests
         ["Pressure/Levels.cs"] = "the levels there are, and half of one",
         ["Composing/Worth.cs"] = "ranks",
         ["Composing/Arrangement.cs"] = "phases of a session in order",
+        ["Planning/TaughtSteps.cs"] = "how hits are ranked, and how long a word is that a slip is forgiven in",
         ["Planning/Fit.cs"] = "tenths of a second, rounded",
         ["Training/DrillScore.cs"] = "both hands in percent",
         ["Measuring/CunScale.cs"] = "the fingers of a hand without the thumb",

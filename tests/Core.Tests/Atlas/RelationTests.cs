@@ -3,7 +3,6 @@ using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Tests.Support;
-using AmpleLantern.Web.Access;
 
 namespace AmpleLantern.Core.Tests.Atlas;
 

@@ -48,7 +48,7 @@ public class TouchTests
         // From the front the client's left is to the right of the page.
         var spots = Standing.SpotsOf(point).Where(s => s.Side >= 0).ToList();
         var at = new Chart(view).Spot(spots[0].Anchor);
-        var missed = Touch.From(Touch.Skin(view, at.X + right, at.Y + down)!.Value, spots, Known.Base.PlaceMarks.TellCm);
+        var missed = Touch.From(Touch.Skin(view, at.X + right, at.Y + down)!.Value, spots, Known.Base.Nearness.TellCm);
         Assert.InRange(missed.Cm, cm - 0.05, cm + 0.5);
         Assert.Equal(way, missed.Ways[0].Way);
         Assert.Equal(cm, missed.Ways[0].Cm, 1);

@@ -85,7 +85,7 @@ public sealed class BodyTests
     {
         var body = new Body(BodySize.Reference, Known.Base.Poses.Of(position));
         var view = Views.Of(body, Known.Base.Poses.ViewOf(position)) with { CmPerPixel = 0.8f };
-        var figure = FigureArtist.Draw(view);
+        var figure = FigureArtist.Draw(view, Picture.Take(view), []);
         Assert.StartsWith("M", figure.Outline, StringComparison.Ordinal);
         Assert.InRange(figure.Shade.Values.Count(v => v > 0), 500, int.MaxValue);
         var area = Area(view);

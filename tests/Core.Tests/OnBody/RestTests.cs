@@ -37,6 +37,38 @@ public class RestTests
         }
     }
 
+    /// <summary>What carries touches: neither hangs somebody above it nor do they sink into it, and it lies on their far side.</summary>
+    [Theory]
+    [MemberData(nameof(Positions))]
+    public void What_carries_touches_the_body_and_lies_beneath_or_behind_it(string position)
+    {
+        var body = new Posed(Known.Base, new(BodySize.Reference, Known.Base.Poses.Of(position)));
+        var artist = new RestArtist(body.Body, body.MatCm);
+        // A chair's seat carries the seat, not the feet.
+        var seated = body.Body.Only(p => p is "trunk" || p.StartsWith("thigh", StringComparison.Ordinal)).Whole;
+        foreach (var rest in Known.Base.Poses.RestsOf(position).Where(r => r is Rest.Mat or Rest.Chair or Rest.Lounge))
+        {
+            var slabs = artist.SlabsOf(rest).ToList();
+            // The legs of a chair carry the seat.
+            var carrying = slabs.Where(s => s.Half.Length() > 10).ToList();
+            Assert.NotEmpty(carrying);
+            foreach (var slab in carrying)
+            {
+                var nearest = Enumerable
+                    .Range(0, 21 * 21)
+                    .Select(i => (U: i % 21 / 20f, V: (i / 21 / 10f) - 1))
+                    .Select(at => System.Numerics.Vector3.Lerp(slab.From, slab.To, at.U) + (slab.Half * at.V))
+                    .Min(p => (rest is Rest.Chair ? seated : body.Body.Whole).Distance(p));
+                Assert.True(nearest is > -5 and < 7, $"{rest} is {nearest:0.0} cm from who is {position}");
+                var (middle, under) = ((slab.From + slab.To) / 2, System.Numerics.Vector3.Normalize(slab.Down) * 6);
+                Assert.True(
+                    body.Body.Whole.Distance(middle - under) < body.Body.Whole.Distance(middle + under),
+                    $"{rest} lies before who is {position}"
+                );
+            }
+        }
+    }
+
     [Fact]
     public void Who_stands_needs_nothing() => Assert.Empty(Known.Base.Poses.RestsOf(PoseSaid.Standing));
 

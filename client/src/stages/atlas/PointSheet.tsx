@@ -65,6 +65,7 @@ export function PointSheet({
         </div>
       )}
       <h3>{page.client ? t('atlas.onClient', { name: page.client }) : t('atlas.onFigure')}</h3>
+      {location.missing && <p>{t('atlas.limbEnds')}</p>}
       <ul className="ways">
         {location.from.map((f) => (
           <Distance key={f.landmark} from={f} />

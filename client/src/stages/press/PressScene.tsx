@@ -31,7 +31,7 @@ export function PressScene({ view, frame, height }: Props) {
   const labels = labelPlaces(forces, unit, box);
   return (
     <svg
-      className={frame.feasible ? 'pressscene' : 'pressscene off'}
+      className={`pressscene tone-${scene.skin}${frame.feasible ? '' : ' off'}`}
       viewBox={`${box.left} ${box.top} ${box.right - box.left} ${box.bottom - box.top}`}
       style={{ height }}
       role="img"

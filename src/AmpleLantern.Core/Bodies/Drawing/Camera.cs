@@ -26,6 +26,11 @@ public readonly record struct Window(float Left, float Bottom, float Right, floa
 
     public float Height => Top - Bottom;
 
+    public Window Wider(float by) => new(Left - by, Bottom - by, Right + by, Top + by);
+
+    /// <summary>Whether something seen there falls on the page.</summary>
+    public bool Holds(Vector3 seen) => seen.X >= Left && seen.X <= Right && seen.Y >= Bottom && seen.Y <= Top;
+
     /// <summary>Around solids as the camera sees them, with a margin.</summary>
     public static Window Around(IEnumerable<Primitive> solids, Camera camera, float margin)
     {

@@ -11,7 +11,8 @@ public readonly record struct Spot(float X, float Y, bool Visible);
 public readonly record struct ChartLine(string Seen, string Hidden);
 
 /// <summary>Lays places on the skin over a drawn figure. Needs no picture: the body itself says what is hidden.</summary>
-public sealed class Chart(View view)
+/// <param name="picture">If there is one, it says so sooner.</param>
+public sealed class Chart(View view, Picture? picture = null)
 {
     private readonly Body body = view.Shown;
     private readonly Camera camera = view.Camera;
@@ -20,6 +21,9 @@ public sealed class Chart(View view)
     private const float MmPerCm = FigureArtist.MmPerCm;
     private const float FacesEye = 0.1f;
     private const float Farthest = 130;
+
+    /// <summary>Skin so far off the page, in cm, is not looked at: it would be cut off there.</summary>
+    private const float BeyondThePage = 5;
     private const int GapToFill = 4;
     private const int ShortestRun = 4;
 
@@ -29,11 +33,7 @@ public sealed class Chart(View view)
         return new((seen.X - window.Left) * MmPerCm, (window.Top - seen.Y) * MmPerCm);
     }
 
-    public bool InWindow(Vector3 p)
-    {
-        var seen = camera.See(p);
-        return seen.X >= window.Left && seen.X <= window.Right && seen.Y >= window.Bottom && seen.Y <= window.Top;
-    }
+    public bool InWindow(Vector3 p) => window.Holds(camera.See(p));
 
     public Spot Spot(Anchor anchor)
     {
@@ -43,14 +43,14 @@ public sealed class Chart(View view)
 
     public bool Sees(Anchor anchor) =>
         !anchor.Buried
-        && anchor.IsOn(body)
         && Vector3.Dot(anchor.Normal, camera.Toward) > FacesEye
-        && anchor.FreeToward(body, camera.Toward, Farthest * body.Size.Scale);
+        && anchor.IsOn(body)
+        && (picture?.Shows(anchor.At) ?? anchor.FreeToward(body, camera.Toward, Farthest * body.Size.Scale));
 
     /// <summary>A line over the skin, broken where it passes behind.</summary>
     public ChartLine Line(IReadOnlyList<Anchor> along)
     {
-        var seen = along.Select(Sees).ToArray();
+        var seen = along.Select(a => InWindow(a.At) && Sees(a)).ToArray();
         Tidy(seen);
         var (shown, hidden) = (new StringBuilder(), new StringBuilder());
         var path = new SvgPath(1);
@@ -63,7 +63,13 @@ public sealed class Chart(View view)
             }
 
             // Runs share the sample where they meet, so that no gap shows between them.
-            var run = along.Skip(Math.Max(0, start - 1)).Take(end - Math.Max(0, start - 1)).Select(a => OnPage(a.At)).ToList();
+            // What runs over a limb that is not there, or off the page, is not behind anything.
+            var run = along
+                .Skip(Math.Max(0, start - 1))
+                .Take(end - Math.Max(0, start - 1))
+                .Where(a => !a.Missing && InWindow(a.At))
+                .Select(a => OnPage(a.At))
+                .ToList();
             if (run.Count > 1)
             {
                 (seen[start] ? shown : hidden).Append(path.Open(Curves.Simplified(Curves.Softened(run, 1), 1f, false)));
@@ -81,11 +87,12 @@ public sealed class Chart(View view)
         var text = new StringBuilder();
         var (rows, columns) = (grid.GetLength(0), grid.GetLength(1));
         var seen = new bool[rows, columns];
+        var near = window.Wider(BeyondThePage);
         for (var r = 0; r < rows; r++)
         {
             for (var c = 0; c < columns; c++)
             {
-                seen[r, c] = Sees(grid[r, c]);
+                seen[r, c] = near.Holds(camera.See(grid[r, c].At)) && Sees(grid[r, c]);
             }
         }
 

@@ -1,64 +1,41 @@
 using System.Numerics;
-using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Bodies.Flesh;
 
 namespace AmpleLantern.Core.Bodies.Drawing;
 
-/// <summary>What is drawn on the skin rather than seen as form: hair, brows, closed eyes, mouth, navel.</summary>
+/// <summary>What is drawn on the skin rather than seen as form: hair, and the lines of <see cref="Ink"/>.</summary>
 internal static class Features
 {
-    // In the head's reference cm (see HeadFlesh): x outward, y height; both sides.
-    private static readonly (Vector2[] Line, float Width)[] Face =
-    [
-        ([new(1.7f, 159f), new(2.4f, 158.55f), new(3.3f, 158.4f), new(4.2f, 158.6f), new(4.8f, 159.1f)], 2.6f),
-        ([new(1.5f, 161.3f), new(2.6f, 162f), new(4, 162.1f), new(5.2f, 161.3f)], 2.4f),
-        ([new(-0.1f, 154f), new(0.7f, 154.1f), new(1.6f, 154f), new(2.4f, 154.3f)], 2.4f),
-        ([new(0, 156.25f), new(0.6f, 156.2f), new(1.2f, 156.4f), new(1.6f, 157f)], 2.2f),
-    ];
+    private const float FacesEye = 0.12f;
+    private const int ShortestRun = 4;
 
-    private static readonly Vector2[] Navel =
-    [
-        new(-0.8f, 103.6f),
-        new(-0.5f, 102.9f),
-        new(0, 102.6f),
-        new(0.5f, 102.9f),
-        new(0.8f, 103.6f),
-    ];
+    /// <summary>The lines that are seen, as closed pen strokes; one that passes out of sight is broken there.</summary>
+    public static string Strokes(IEnumerable<Ink> inks, Body body, Picture picture, SvgPath path) =>
+        string.Concat(inks.SelectMany(i => Strokes(i, body, picture, path)));
 
-    public static string FaceAndNavel(Body body, Camera camera, Picture picture, SvgPath path)
+    private static IEnumerable<string> Strokes(Ink ink, Body body, Picture picture, SvgPath path)
     {
-        var scale = body.Size.Scale;
-        var (head, headPart) = (body.Bones.Segment("head"), body.PartNamed("head"));
-        var strokes = new List<string>();
-        foreach (var (line, width) in Face)
+        var toward = picture.Camera.Toward;
+        var pen = ink.Pen * FigureArtist.PenScale(picture.CmPerPixel);
+        var run = new List<Vector2>();
+        foreach (var a in ink.Along.Append(default))
         {
-            foreach (var side in Figure.Sides.Both)
+            if (a.At != default && Vector3.Dot(a.Normal, toward) > FacesEye && Shown(a))
             {
-                var anchors = line.Select(p =>
-                    Anchor.Snap(body, headPart, head.At((new Vector3(side * p.X, p.Y, 4) - HeadFlesh.Origin) * scale), head.Z)
-                );
-                Add(anchors, width);
+                run.Add(picture.ToPixel(a.At));
+                continue;
             }
+
+            if (run.Count > ShortestRun)
+            {
+                var n = run.Count;
+                yield return path.Stroke(Curves.Softened(run, 1), i => pen * (0.25f + (0.75f * MathF.Sin(MathF.PI * i / (n - 1)))), 0.04f);
+            }
+
+            run = [];
         }
 
-        var trunk = body.PartNamed("trunk");
-        Add(Navel.Select(p => Anchor.Snap(body, trunk, body.Bones.Trunk(p.X, p.Y, 4), body.Bones.SpineAt(p.Y).Z)), 3.4f);
-        return string.Concat(strokes);
-
-        void Add(IEnumerable<Anchor> anchors, float width)
-        {
-            var seen = SkinLine
-                .Through(body, [.. anchors])
-                .Where(a => Vector3.Dot(a.Normal, camera.Toward) > 0.12f && a.FreeToward(body, camera.Toward, 100 * scale))
-                .Select(a => picture.ToPixel(a.At))
-                .ToList();
-            if (seen.Count > 5)
-            {
-                var n = seen.Count;
-                var pen = width * FigureArtist.PenScale(picture.CmPerPixel);
-                strokes.Add(path.Stroke(Curves.Softened(seen, 1), i => pen * (0.25f + (0.75f * MathF.Sin(MathF.PI * i / (n - 1)))), 0.04f));
-            }
-        }
+        bool Shown(Anchor a) => !a.Buried && a.IsOn(body) && picture.Shows(a.At);
     }
 
     public static string Hair(Body body, Picture picture, SvgPath path)

@@ -7,7 +7,7 @@ namespace AmpleLantern.Core.Bodies.Drawing;
 /// <param name="Outline">Closed paths of the silhouette.</param>
 /// <param name="Lines">Closed pen strokes inside it.</param>
 /// <param name="Hair">The cap of short hair; empty where the head is not seen.</param>
-/// <param name="Features">Closed pen strokes of face and navel.</param>
+/// <param name="Features">Closed pen strokes of what is drawn on the skin: face, nails, creases.</param>
 public sealed record FigureDrawing(
     float Width,
     float Height,
@@ -34,10 +34,11 @@ public static class FigureArtist
     private const float LineSigma = 2.2f;
     private const float PenTaper = 1.8f;
 
-    public static FigureDrawing Draw(View view)
+    /// <param name="picture">What is seen in the view.</param>
+    /// <param name="inks">Lines drawn on the skin.</param>
+    public static FigureDrawing Draw(View view, Picture picture, IEnumerable<Ink> inks)
     {
-        var (body, camera, window, cmPerPixel) = (view.Shown, view.Camera, view.Window, view.CmPerPixel);
-        var picture = Picture.Take(body, camera, window, cmPerPixel);
+        var (body, window, cmPerPixel) = (view.Shown, view.Window, view.CmPerPixel);
         var path = new SvgPath(cmPerPixel * MmPerCm);
         var outline = string.Concat(
             Outline.Of(picture.Edge.Blurred(0.55f)).Select(l => path.Closed(Curves.Simplified(Curves.Smoothed(l, true, 4), 0.05f, true)))
@@ -50,7 +51,7 @@ public static class FigureArtist
             outline,
             string.Concat(InnerLines.Of(picture).Select(l => Stroke(l, path, cmPerPixel))),
             Features.Hair(body, picture, path),
-            Features.FaceAndNavel(body, camera, picture, path),
+            Features.Strokes(inks, body, picture, path),
             Wash(picture)
         );
     }
@@ -71,7 +72,7 @@ public static class FigureArtist
     }
 
     /// <summary>Close-ups are drawn with a finer pen, so that all views look drawn by one hand.</summary>
-    public static float PenScale(float cmPerPixel) => cmPerPixel / 0.3f;
+    public static float PenScale(float cmPerPixel) => cmPerPixel / Views.WholePixel;
 
     private static Shade Wash(Picture picture)
     {

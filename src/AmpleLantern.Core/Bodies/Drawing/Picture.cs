@@ -13,6 +13,9 @@ public sealed class Picture
     private const int Tile = 8;
     private const float Near = 7f;
     private const float Hit = 0.02f;
+
+    /// <summary>What lies so far behind what is seen, in cm, is still the same skin.</summary>
+    private const float Behind = 0.5f;
     private readonly Body body;
     private readonly float nearest;
     private readonly float farthest;
@@ -66,12 +69,16 @@ public sealed class Picture
     /// <summary>Signed distance to the outline in cm, positive inside, exact near it.</summary>
     public Grid Edge { get; }
 
-    public static Picture Take(Body body, Camera camera, Window window, float cmPerPixel)
+    /// <param name="threads">How many work on it at most; -1 for as many as there are.</param>
+    public static Picture Take(View view, int threads = -1) => Take(view.Shown, view.Camera, view.Window, view.CmPerPixel, threads);
+
+    public static Picture Take(Body body, Camera camera, Window window, float cmPerPixel, int threads = -1)
     {
+        var shared = new ParallelOptions { MaxDegreeOfParallelism = threads };
         var picture = new Picture(body, camera, window, cmPerPixel);
         var (across, down) = ((picture.Width + Tile - 1) / Tile, (picture.Height + Tile - 1) / Tile);
-        Parallel.For(0, across * down, i => picture.TakeTile(i % across * Tile, i / across * Tile));
-        Parallel.For(1, picture.Height - 1, picture.RefineEdges);
+        Parallel.For(0, across * down, shared, i => picture.TakeTile(i % across * Tile, i / across * Tile));
+        Parallel.For(1, picture.Height - 1, shared, picture.RefineEdges);
         return picture;
     }
 
@@ -80,6 +87,30 @@ public sealed class Picture
     {
         var seen = Camera.See(p);
         return new((seen.X - Window.Left) / CmPerPixel, (Window.Top - seen.Y) / CmPerPixel);
+    }
+
+    /// <summary>Whether nothing seen here lies before a place on the skin.</summary>
+    public bool Shows(Vector3 p)
+    {
+        var (at, depth) = (ToPixel(p), Camera.See(p).Z);
+        var (x, y) = ((int)at.X, (int)at.Y);
+        if (at.X < 0 || at.Y < 0 || x >= Width || y >= Height)
+        {
+            return false;
+        }
+
+        for (var row = Math.Max(0, y - 1); row <= Math.Min(Height - 1, y + 1); row++)
+        {
+            for (var column = Math.Max(0, x - 1); column <= Math.Min(Width - 1, x + 1); column++)
+            {
+                if (Seen[(row * Width) + column] && Depth[(row * Width) + column] <= depth + Behind)
+                {
+                    return true;
+                }
+            }
+        }
+
+        return false;
     }
 
     private Vector3 OnPage(float px, float py) =>

@@ -43,7 +43,8 @@ public sealed class RestArtist(Body body, float matCm)
         ];
     }
 
-    private IEnumerable<Slab> SlabsOf(Rest rest) =>
+    /// <summary>The blocks a thing is made of.</summary>
+    internal IEnumerable<Slab> SlabsOf(Rest rest) =>
         rest switch
         {
             Rest.Mat => [Under(Extent(_ => true), matCm, MatThick, MatAround)],
@@ -112,14 +113,15 @@ public sealed class RestArtist(Body body, float matCm)
 
     private IEnumerable<Slab> Chair()
     {
-        var (least, _) = Extent(p => p == "trunk");
+        // The feet stand on the floor: what sits is trunk and thighs.
+        var seat = Mat.HeightCm(body.Only(p => p is "trunk" || p.StartsWith("thigh", StringComparison.Ordinal)));
         var floor = Extent(_ => true).Least.Z;
-        var under = (Across * Vector3.Dot(body.Bones.SpineAt(Hips).O, Across)) + (Along * least.X) + (up * least.Z);
-        yield return Behind(least.Z, BackHigh, SeatWide);
+        var under = (Across * Vector3.Dot(body.Bones.SpineAt(Hips).O, Across)) + (Along * Extent(p => p == "trunk").Least.X) + (up * seat);
+        yield return Behind(seat, BackHigh, SeatWide);
         foreach (var (ahead, aside) in new[] { (0f, -1f), (0f, 1f), (1f, -1f), (1f, 1f) })
         {
             var leg = under + (Along * ahead * (SeatDeep - BoardThick) * scale) + (Across * aside * (SeatWide - BoardThick) / 2 * scale);
-            yield return new(leg, leg + (Along * BoardThick), Across * BoardThick / 2, up * (floor - least.Z));
+            yield return new(leg, leg + (Along * BoardThick), Across * BoardThick / 2, up * (floor - seat));
         }
 
         yield return new(under, under + (Along * SeatDeep * scale), Across * SeatWide / 2 * scale, up * -SeatThick);
@@ -143,22 +145,36 @@ public sealed class RestArtist(Body body, float matCm)
             (body.Bones.Segment(Sides.On("foot", 1)).O + body.Bones.Segment(Sides.On("foot", -1)).O) / 2,
         ];
         float[] deep = [HeadDeep, HipsDeep, KneeDeep, HeelDeep];
+        var boards = new List<(Vector3 From, Vector3 To, Vector3 Away)>();
         for (var i = 0; i + 1 < bends.Length; i++)
         {
             var (from, to) = (bends[i] with { X = 0 }, bends[i + 1] with { X = 0 });
-            var away = Vector3.Normalize(Vector3.Cross(to - from, Vector3.UnitX));
-            yield return new(
-                from + (away * deep[i] * scale),
-                to + (away * deep[i + 1] * scale),
-                Vector3.UnitX * LoungeWide / 2 * scale,
-                away * MatThick
-            );
+            var away = Vector3.Normalize(Vector3.Cross(Vector3.UnitX, to - from));
+            boards.Add((from + (away * deep[i] * scale), to + (away * deep[i + 1] * scale), away));
         }
+
+        // Where one board ends the next begins: nobody sinks in between.
+        for (var i = 0; i + 1 < boards.Count; i++)
+        {
+            var meet = Meet(boards[i], boards[i + 1]);
+            (boards[i], boards[i + 1]) = (boards[i] with { To = meet }, boards[i + 1] with { From = meet });
+        }
+
+        return boards.Select(b => new Slab(b.From, b.To, Vector3.UnitX * LoungeWide / 2 * scale, b.Away * MatThick));
+    }
+
+    private static Vector3 Meet((Vector3 From, Vector3 To, Vector3 Away) a, (Vector3 From, Vector3 To, Vector3 Away) b)
+    {
+        const float Parallel = 0.05f;
+        var (along, across) = (a.To - a.From, Vector3.Dot(a.To - a.From, b.Away));
+        return MathF.Abs(across) < Parallel * along.Length()
+            ? (a.To + b.From) / 2
+            : a.From + (along * Vector3.Dot(b.From - a.From, b.Away) / across);
     }
 
     private const float HeadTop = 12;
     private const float HeadDeep = 10.5f;
-    private const float HipsDeep = 12;
+    private const float HipsDeep = 13.5f;
     private const float KneeDeep = 7.5f;
     private const float HeelDeep = 5.5f;
 

@@ -12,9 +12,10 @@ public sealed record View(string Id, Camera Camera, Window Window, float CmPerPi
 /// <summary>The views of a body: all of it from six sides, and close-ups of head, hands and feet.</summary>
 public static class Views
 {
-    private const float WholePixel = 0.3f;
-    private const float HeadPixel = 0.09f;
-    private const float SmallPixel = 0.07f;
+    /// <summary>How fine a picture of the whole body is, in cm; pens are given for it.</summary>
+    public const float WholePixel = 0.34f;
+    private const float HeadPixel = 0.1f;
+    private const float SmallPixel = 0.08f;
     private const float Margin = 2;
     private const float BelowHead = 8;
     private const float BellyTop = 124;

@@ -6,7 +6,44 @@ public enum Build
     Slim,
     Average,
     Broad,
+    Heavy,
 }
+
+/// <summary>How the chest is drawn.</summary>
+public enum ChestForm
+{
+    Flat,
+    Small,
+    Full,
+}
+
+/// <summary>How broad the pelvis is for its height.</summary>
+public enum PelvisForm
+{
+    Middle,
+    Narrow,
+    Wide,
+}
+
+/// <summary>In which tone the skin is drawn; plain paper until it is chosen.</summary>
+public enum SkinTone
+{
+    Paper,
+    Pale,
+    Light,
+    Olive,
+    Tan,
+    Brown,
+    Dark,
+}
+
+/// <summary>What is chosen rather than measured of how somebody is drawn.</summary>
+public sealed record BodyForm(
+    Build Build = Build.Average,
+    ChestForm Chest = ChestForm.Flat,
+    PelvisForm Pelvis = PelvisForm.Middle,
+    SkinTone Skin = SkinTone.Paper
+);
 
 /// <summary>What was measured on one person. Whatever is missing is estimated from stature.</summary>
 /// <param name="StatureCm">Standing height in centimetres.</param>
@@ -18,7 +55,10 @@ public sealed record BodyMeasures(
     Build Build = Build.Average,
     IReadOnlyDictionary<string, double>? StretchesCm = null,
     IReadOnlyDictionary<string, double>? HandsCm = null,
-    IReadOnlyDictionary<string, double>? FootMm = null
+    IReadOnlyDictionary<string, double>? FootMm = null,
+    ChestForm Chest = ChestForm.Flat,
+    PelvisForm Pelvis = PelvisForm.Middle,
+    SkinTone Skin = SkinTone.Paper
 )
 {
     public static readonly BodyMeasures Nothing = new();
@@ -30,6 +70,12 @@ public sealed record BodyMeasures(
                 .Where(h => h.Value is not null)
                 .ToDictionary(h => h.Key, h => h.Value!.Value)
         );
+
+    /// <summary>The same person drawn in another form.</summary>
+    public BodyMeasures As(BodyForm form) => this with { Build = form.Build, Chest = form.Chest, Pelvis = form.Pelvis, Skin = form.Skin };
+
+    /// <summary>The form they are drawn in.</summary>
+    public BodyForm ToForm() => new(Build, Chest, Pelvis, Skin);
 
     public double? Stretch(string id) => Found(StretchesCm, id);
 

@@ -45,8 +45,10 @@ internal static class TrunkFlesh
         clay.Loft([.. at.Select(bones.SpineAt)], [.. at], [.. Sections.Select(s => Sized(s, size))], 3, 1);
         clay.Cone(bones.Trunk(0, 143, -2.4f), bones.Trunk(0, 155, -0.3f), 5.2f, 5f, 3);
         clay.Cone(bones.Trunk(0, 145, -3.9f), bones.Trunk(0, 157, -3.2f), 3.6f, 3.8f, 2);
+        Child(clay, bones, size);
         foreach (var s in Sides.Both)
         {
+            Breast(clay, bones, s, size, chest);
             Shoulders(clay, bones, s, size, chest);
             Back(clay, bones, s, size, chest);
         }
@@ -65,6 +67,47 @@ internal static class TrunkFlesh
         clay.Cone(bones.Trunk(s * 4.9f, 155.5f, -1.4f), bones.Trunk(s * 1.6f, 140.6f, 3.6f), 1.4f, 0.9f, 1.3f);
         // Breast muscle.
         clay.Ellipsoid(bones.TrunkFrame(s * 8.6f * chest, 128.4f, 6f * size.TrunkGirth).Turned(-8, s * 14, s * -8), 8.2f, 6f, 4.6f, 2.5f);
+    }
+
+    private static void Breast(Sculptor clay, Skeleton bones, int s, BodySize size, float chest)
+    {
+        if (size.Breast <= 0)
+        {
+            return;
+        }
+
+        // On the back it lies flatter and falls outwards.
+        var lying = bones.Pose.Up.Z > 0.7f ? 1 : 0;
+        var full = size.Breast;
+        clay.Ellipsoid(
+            bones.TrunkFrame(
+                s * ((8.9f * chest) + (1.2f * lying * full)),
+                126.6f - (2.4f * full * (1 - lying)),
+                (7.6f + (2 * full)) * size.TrunkGirth
+            ),
+            4.4f + (2.4f * full),
+            4.7f + (2.4f * full),
+            (4 + (2.4f * full)) * (1 - (0.28f * lying)),
+            3.8f
+        );
+    }
+
+    private static void Child(Sculptor clay, Skeleton bones, BodySize size)
+    {
+        var (top, grown) = (size.WombTopCm, size.WombGrown);
+        if (top <= 0)
+        {
+            return;
+        }
+
+        var deep = 9 + (3.5f * grown);
+        clay.Ellipsoid(
+            bones.TrunkFrame(0, Skeleton.Pubis + (top / 2), ((10.4f + (11.5f * grown)) * MathF.Sqrt(size.TrunkGirth)) - deep),
+            9 + (5 * grown),
+            (top / 2) + 1,
+            deep,
+            5
+        );
     }
 
     private static void Back(Sculptor clay, Skeleton bones, int s, BodySize size, float chest)

@@ -11,6 +11,7 @@ public sealed class Field
 {
     private const float Exact = 6f;
     private const float FloorRounding = 2.5f;
+    private const float EndRounding = 5f;
     private readonly (int Part, Primitive[] Solids, Vector3 Centre, float Radius)[] parts;
     private readonly int[] slot;
     private readonly Joint[] joints;
@@ -18,11 +19,13 @@ public sealed class Field
     private readonly float floorAt;
     private readonly bool hasFloor;
     private readonly float scale;
+    private readonly Floor?[] ends;
 
-    private Field(IEnumerable<(int Part, Primitive[] Solids)> given, int partCount, IEnumerable<Joint> allJoints, Floor? floor, float scale)
+    private Field(IEnumerable<(int Part, Primitive[] Solids)> given, Floor?[] ends, IEnumerable<Joint> allJoints, Floor? floor, float scale)
     {
+        this.ends = ends;
         parts = [.. given.Select(g => Bounded(g.Part, g.Solids))];
-        slot = new int[partCount];
+        slot = new int[ends.Length];
         Array.Fill(slot, -1);
         for (var i = 0; i < parts.Length; i++)
         {
@@ -37,24 +40,24 @@ public sealed class Field
     }
 
     public static Field Of(IReadOnlyList<Part> parts, IReadOnlyList<Joint> joints, Floor? floor, float scale) =>
-        new(parts.Select((p, i) => (i, p.Solids.ToArray())), parts.Count, joints, floor, scale);
+        new(
+            parts.Index().Where(p => !p.Item.Gone).Select(p => (p.Index, p.Item.Solids.ToArray())),
+            [.. parts.Select(p => p.End)],
+            joints,
+            floor,
+            scale
+        );
 
     /// <summary>The solids whose bounds pass <paramref name="near"/>, and the joints between them.</summary>
     public Field Only(Func<Primitive, bool> near)
     {
         var kept = parts.Select(p => (p.Part, Solids: p.Solids.Where(near).ToArray())).Where(p => p.Solids.Length > 0);
-        return new(kept, slot.Length, joints, hasFloor ? new(floorUp, floorAt) : null, scale);
+        return new(kept, ends, joints, hasFloor ? new(floorUp, floorAt) : null, scale);
     }
 
     /// <summary>Some parts alone, as if the rest of the body were not there.</summary>
     public Field OnlyParts(Func<int, bool> wanted) =>
-        new(
-            parts.Where(p => wanted(p.Part)).Select(p => (p.Part, p.Solids)),
-            slot.Length,
-            joints,
-            hasFloor ? new(floorUp, floorAt) : null,
-            scale
-        );
+        new(parts.Where(p => wanted(p.Part)).Select(p => (p.Part, p.Solids)), ends, joints, hasFloor ? new(floorUp, floorAt) : null, scale);
 
     public bool IsEmpty => parts.Length == 0;
 
@@ -157,7 +160,8 @@ public sealed class Field
             }
         }
 
-        return d;
+        // A limb that ends early ends round.
+        return ends[part.Part] is { } end ? -Geometry.SmoothMin(-d, end.Height - Vector3.Dot(p, end.Up), EndRounding * scale) : d;
     }
 
     private static (int, Primitive[], Vector3, float) Bounded(int part, Primitive[] solids)

@@ -9,6 +9,12 @@ public sealed class Part(string name)
 
     public string Name => name;
 
+    /// <summary>Where it ends, if not all of it is there: what lies beyond this plane is gone.</summary>
+    public Floor? End { get; set; }
+
+    /// <summary>None of it is there.</summary>
+    public bool Gone { get; set; }
+
     public IReadOnlyList<Primitive> Solids => solids;
 
     public void Add(Primitive solid) => solids.Add(solid);
