@@ -52,6 +52,30 @@ public sealed class DiaryTests : IAsyncLifetime
             )
         )!;
 
+    [Fact]
+    public async Task A_visit_is_booked_in_the_way_its_flow_shall_be_given()
+    {
+        async Task<JsonNode> In(string way) =>
+            (
+                await odile.Post(
+                    "/api/visits",
+                    new
+                    {
+                        clientId = await Una(),
+                        date = "2026-05-04",
+                        at = "09:00:00",
+                        minutesBooked = 60,
+                        flow = "first-back-session",
+                        choices = new Dictionary<string, string> { ["back-lying"] = way },
+                    }
+                )
+            )!;
+        odile.Refused(422, "unknown-option", await In("hanging"));
+        var visit = await odile.Visit((string)(await In("side"))["id"]!);
+        Assert.Equal("side", (string)visit["plan"]!["choices"]!["back-lying"]!);
+        Assert.DoesNotContain(visit["plan"]!["steps"]!.AsArray(), s => (string)s!["position"]! == "prone");
+    }
+
     private async Task<IReadOnlyList<string>> Due() =>
         [.. (await odile.Get("/api/today"))!["due"]!.AsArray().Select(d => (string)d!["client"]!)];
 
@@ -209,6 +233,13 @@ public sealed class DiaryTests : IAsyncLifetime
                 statureCm = stature,
                 contact = "by the bell",
                 words = "Left-handed.",
+                form = new
+                {
+                    build = "slim",
+                    chest = "full",
+                    pelvis = "wide",
+                    skin = "tan",
+                },
             };
         odile.Refused(422, "stature-out-of-range", await odile.Put($"/api/clients/{client}", Edit("Wren", 1.7)));
         odile.Refused(422, "name-missing", await odile.Put($"/api/clients/{client}", Edit(" ", 170)));
@@ -216,6 +247,8 @@ public sealed class DiaryTests : IAsyncLifetime
         odile.Refused(409, "changed-elsewhere", await odile.Put($"/api/clients/{client}", Edit("Late", 170)));
         var after = await odile.Visit((string)wren["id"]!);
         Assert.Equal("Wren Dallimore-Voss", (string)after["client"]!["name"]!);
+        Assert.Equal("tan", (string)(await odile.Get($"/api/clients/{client}"))!["form"]!["skin"]!);
+        Assert.Equal("tan", (string)(await odile.Get($"/api/chart?ClientId={client}&NoPressure=false"))!["skin"]!);
         Assert.Equal(wren["tempo"]!.ToJsonString(), after["tempo"]!.ToJsonString());
         Assert.Equal(wren["expansion"]!.ToJsonString(), after["expansion"]!.ToJsonString());
         Assert.Equal("by the bell", (string)(await odile.Get($"/api/clients/{client}"))!["contact"]!);

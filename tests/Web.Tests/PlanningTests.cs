@@ -27,6 +27,71 @@ public sealed class PlanningTests : IAsyncLifetime
         (await odile.Post($"/api/visits/{id}/{path}", body(Version(await odile.Visit(id)))))!;
 
     [Fact]
+    public async Task A_step_is_found_by_words_and_put_behind_the_chosen_one()
+    {
+        var before = await odile.Visit(id);
+        var steps = before["plan"]!["steps"]!.AsArray().Select(s => (string)s!["id"]!).ToList();
+        var found = (await odile.Get($"/api/visits/{id}/plan/taught?q=temples&after={steps[3]}"))!.AsArray();
+        var temples = found.First(l => (string)l!["step"]!["name"]! == "Temples")!;
+        Assert.True((double)temples["seconds"]! > 3);
+        var after = await Change(
+            "plan/add",
+            version => new
+            {
+                version,
+                taught = (string)temples["id"]!,
+                after = steps[3],
+            }
+        );
+        var now = after["plan"]!["steps"]!.AsArray().Select(s => (string)s!["name"]!).ToList();
+        Assert.Equal("Temples", now[4]);
+        Assert.Equal(steps.Count + 1, now.Count);
+        // Beside its own time the client turns to it and back.
+        Assert.InRange(
+            (double)after["expansion"]!["totalSeconds"]! - (double)before["expansion"]!["totalSeconds"]!,
+            (double)temples["seconds"]!,
+            (double)temples["seconds"]! + 120
+        );
+        odile.Refused(
+            422,
+            "unknown-taught-step",
+            await odile.Post(
+                $"/api/visits/{id}/plan/add",
+                new
+                {
+                    version = Version(after),
+                    taught = "no/such",
+                    after = steps[3],
+                }
+            )
+        );
+        odile.Refused(
+            422,
+            "unknown-step",
+            await odile.Post(
+                $"/api/visits/{id}/plan/add",
+                new
+                {
+                    version = Version(after),
+                    taught = (string)temples["id"]!,
+                    after = "no",
+                }
+            )
+        );
+    }
+
+    [Fact]
+    public async Task What_is_against_a_step_today_is_said_before_it_is_put_in()
+    {
+        var pregnant = await odile.VisitOf("Maren");
+        var first = (string)(await odile.Visit(pregnant))["plan"]!["steps"]![0]!["id"]!;
+        var found = (await odile.Get($"/api/visits/{pregnant}/plan/taught?q=abdomen&after={first}"))!.AsArray();
+        Assert.NotEmpty(found);
+        Assert.All(found, l => Assert.NotEmpty(l!["barred"]!.AsArray()));
+        Assert.Empty((await odile.Get($"/api/visits/{pregnant}/plan/taught?q=zeppelin&after={first}"))!.AsArray());
+    }
+
+    [Fact]
     public async Task The_library_has_every_flow_worked_out_and_opens_it_in_its_ways_fitted()
     {
         var cards = (await odile.Get("/api/library"))!.AsArray();

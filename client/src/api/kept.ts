@@ -31,6 +31,7 @@ export const keptAs = {
   measuring: (visit: Of) => ['measuring', visit.id, visit.version] as const,
   otherFlows: (visit: Of) => ['other-flows', visit.id, visit.version] as const,
   sources: (visit: string) => ['sources', visit] as const,
+  taught: (visit: Of, typed: string, after: string) => ['taught', visit.id, visit.version, typed, after] as const,
   compare: (visit: Of, chosen: string) => ['compare', visit.id, visit.version, chosen] as const,
   effects: (visit: Of, step: string) => ['effects', visit.id, visit.version, step] as const,
   dose: (visit: Of) => ['dose', visit.id, visit.version] as const,

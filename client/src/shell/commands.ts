@@ -30,6 +30,7 @@ export const commands = {
     fit: { keys: ['f'], says: 'fit' },
     undo: { keys: ['u'], says: 'undo' },
     redo: { keys: ['Shift+u'], says: 'undo' },
+    add: { keys: ['a'], says: 'add' },
     mirror: { keys: ['m'], says: 'mirror' },
     pin: { keys: ['p'], says: 'pin' },
     weight: { keys: ['w'], says: 'weight' },

@@ -100,6 +100,39 @@ it('the Library opens a flow and offers the minutes the knowledge names', async 
   expect([...minutes.options].map((o) => o.value)).toEqual(['', '30', '60']);
 });
 
+it('what is looked at in the Library becomes a visit’s plan in the ways and minutes chosen', async () => {
+  const variants = [
+    {
+      id: 'lying',
+      name: 'How the client lies',
+      chosen: 'down',
+      options: [
+        { id: 'down', name: 'face down' },
+        { id: 'side', name: 'on the side' },
+      ],
+    },
+  ];
+  const { sent } = openAt('/library/flow/legs', {
+    ...visit(),
+    '/api/vocabulary': { defaults: { offeredMinutes: [30, 60] } },
+    '/api/library': [{ id: 'legs', name: 'Legs on the mat', kept: false, tradition: 'thai' }],
+    '/api/library/{kind}/{id}': { card: { name: 'Legs on the mat', props: [] }, variants },
+    '/api/today': { visits: [{ id: 'v', clientName: 'Bram', at: '13:00:00', phase: 'not-started', mine: true }] },
+    '/api/visits/{visitId}/plan/start': { version: 4 },
+  });
+  fireEvent.change(await screen.findByLabelText('How the client lies'), { target: { value: 'side' } });
+  fireEvent.change(screen.getByLabelText(/Fit to/), { target: { value: '60' } });
+  fireEvent.change(await screen.findByLabelText(/Use for a visit/), { target: { value: 'v' } });
+  fireEvent.click(screen.getByText('Plan it so'));
+  await waitFor(() => expect(sent.map((s) => s.path)).toContain('/api/visits/v/plan/fit'));
+  expect(sent.find((s) => s.path.endsWith('/start'))!.body).toEqual({
+    version: 3,
+    from: { kind: 'flow', id: 'legs', choices: { lying: 'side' } },
+    insert: false,
+  });
+  expect(sent.find((s) => s.path.endsWith('/fit'))!.body).toEqual({ version: 4, minutes: 60 });
+});
+
 it('the Atlas shows the bent leg’s side only where a position bends one', async () => {
   const positions = ['supine', 'figure-four'].map((id) => ({ id, name: id, liesOn: 'back' }));
   openAt('/atlas?position=figure-four', { '/api/vocabulary': { positions, defaults: { oneSided: ['figure-four'] } } });

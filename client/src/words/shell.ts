@@ -74,6 +74,7 @@ export const shell = {
       leaveOut: 'leave it out',
       fit: 'fit to the booked minutes',
       undo: 'undo, do again',
+      add: 'add a step',
       mirror: 'the same on the other side',
       pin: 'pin: never cut',
       weight: 'weight: how to lean for it',

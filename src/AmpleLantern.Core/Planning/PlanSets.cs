@@ -168,6 +168,43 @@ public static class PlanSets
         };
     }
 
+    /// <summary>Steps taught elsewhere, put in behind one of this plan's, in its block, on its side and surface.</summary>
+    /// <param name="after">Id of the step they come after.</param>
+    /// <returns>The plan, and the ids they have in it, in the same order.</returns>
+    public static (Plan Plan, IReadOnlyList<string> Added) Add(
+        Plan plan,
+        IReadOnlyList<PlanStep> taught,
+        string after,
+        KnowledgeBase knowledge
+    )
+    {
+        var at = plan.Step(after);
+        var copies = Copies([.. taught.Select(s => Fitted(s, at, knowledge))], plan);
+        return (
+            plan with
+            {
+                Steps = [.. plan.Steps.SelectMany(s => s.Id == at.Id ? [s, .. copies] : new[] { s })],
+            },
+            [.. copies.Select(c => c.Id)]
+        );
+    }
+
+    /// <remarks>An opening or a closing put in by itself is a step like any other; one step of a series is no series.</remarks>
+    private static PlanStep Fitted(PlanStep step, PlanStep at, KnowledgeBase knowledge)
+    {
+        var other = step.Side is Side.Left or Side.Right && at.Side is Side.Left or Side.Right && step.Side != at.Side;
+        var sided = other ? FlowPlans.Mirrored(step, knowledge) : step;
+        return sided with
+        {
+            Position = sided.AlsoIn.Contains(at.Position) ? at.Position : sided.Position,
+            Block = at.Block,
+            Surface = at.Surface,
+            Role = StepRole.Work,
+            Pair = null,
+            Series = null,
+        };
+    }
+
     /// <summary>Copies with ids and pairs of their own; two steps that were a pair stay one.</summary>
     private static List<PlanStep> Copies(IReadOnlyList<PlanStep> steps, Plan plan)
     {

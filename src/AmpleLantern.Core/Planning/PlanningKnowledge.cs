@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using AmpleLantern.Core.Knowledge;
 
 namespace AmpleLantern.Core.Planning;
@@ -33,6 +34,10 @@ public static class PlanningKnowledge
         public Catalogue<School> Schools => knowledge.Of<School>();
 
         public Catalogue<Disagreement> Disagreements => knowledge.Of<Disagreement>();
+
+        /// <summary>Every step that is taught, as a school gives it.</summary>
+        public TaughtSteps Taught(School school) =>
+            knowledge.Once(_ => new ConcurrentDictionary<string, TaughtSteps>()).GetOrAdd(school.Id, _ => new(knowledge, school));
 
         public PlanLimits PlanLimits => knowledge.One<PlanLimits>();
 

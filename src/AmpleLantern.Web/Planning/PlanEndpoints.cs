@@ -73,6 +73,8 @@ public static class PlanEndpoints
                     (v, f) => v.Plan = PlanEdits.Apply(f.Plan, r.Edit with { By = visits.By }, visits.Knowledge)
                 )
         );
+        visit.MapGet("/plan/taught", AddStep.Find);
+        visit.MapPost("/plan/add", AddStep.Add);
         visit.MapPost("/plan/fit", FitTo);
         visit.MapPost("/plan/start", Start);
         visit.MapPost(

@@ -69,6 +69,8 @@ public sealed record Day(LocalDate Date, LocalTime? Now, IReadOnlyList<DayVisit>
 /// <summary>Something left over from an earlier day.</summary>
 public sealed record DueLine(Guid VisitId, string Client, LocalDate Date);
 
+/// <summary>A visit to be booked.</summary>
+/// <param name="Choices">Options of the flow's variants; the school's, or the flow's own, where nothing is chosen.</param>
 public sealed record NewVisit(
     Guid ClientId,
     LocalDate Date,
@@ -77,7 +79,8 @@ public sealed record NewVisit(
     string Flow,
     string? School = null,
     string Room = "",
-    string? Practitioner = null
+    string? Practitioner = null,
+    IReadOnlyDictionary<string, string>? Choices = null
 );
 
 /// <summary>Someone who can be booked.</summary>
@@ -320,7 +323,7 @@ public static class TodayEndpoints
             Room = request.Room,
             PractitionerId = practitioner.Id,
             School = school.Id,
-            Plan = FlowPlans.FromFlow(visits.Knowledge.Flows[request.Flow], visits.Knowledge, school),
+            Plan = FlowPlans.FromFlow(visits.Knowledge.Flows[request.Flow], visits.Knowledge, school, request.Choices),
         };
         db.Visits.Add(visit);
         await db.SaveChangesAsync();

@@ -1,4 +1,4 @@
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
@@ -6,16 +6,18 @@ import { useNavigate } from 'react-router';
 import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
 import { known, nameIn } from '../../api/named';
-import type { ExpandedStep, PlanStep, Vocabulary } from '../../api/types';
+import type { ExpandedStep, PlanSource, PlanStep, Vocabulary } from '../../api/types';
 import { StepChart } from '../../chart/StepChart';
 import { Guide, plain } from '../../parts/Guide';
 import { StepPoints } from '../../parts/StepPoints';
+import { useFlow, Ways, type Choices } from '../../parts/Ways';
 import { sectionName } from '../../parts/blockName';
 import { minSec } from '../../parts/spoken';
 import { MiniThread } from '../../thread/MiniThread';
 import { Fold } from '../../ui/Fold';
 import { Note } from '../../ui/Note';
 import { FlowRound } from './FlowRound';
+import { UseForVisit } from './UseForVisit';
 
 /** A flow opened: the ways it can be given, fitted to minutes, every step worked out. */
 export function OpenFlow({ kind, id, words }: { kind: string; id: string; words: Vocabulary }) {
@@ -23,27 +25,9 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
   const navigate = useNavigate();
   const cache = useQueryClient();
   const [minutes, setMinutes] = useState('');
-  const [choices, setChoices] = useState<Record<string, string>>({});
+  const [choices, setChoices] = useState<Choices>({});
   const [shown, setShown] = useState<string | null>(null);
-  const flow = useQuery({
-    queryKey: keptAs.flow(kind, id, minutes, choices),
-    queryFn: () =>
-      ask(
-        http.GET('/api/library/{kind}/{id}', {
-          params: {
-            path: { kind, id },
-            query: {
-              minutes: minutes ? Number(minutes) : undefined,
-              choices:
-                Object.entries(choices)
-                  .map(([k, v]) => `${k}:${v}`)
-                  .join(',') || undefined,
-            },
-          },
-        }),
-      ),
-    placeholderData: keepPreviousData,
-  });
+  const flow = useFlow(kind, id, minutes, choices);
   if (flow.isError) return <Note>{flow.error.message}</Note>;
   if (!flow.data) return <p className="loading">{t('shell.loading')}</p>;
   const { card, plan, expansion, sections, variants, review, fitted } = flow.data;
@@ -82,28 +66,14 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
             </option>
           ))}
         </Form.Select>
-        {variants.map((v) => (
-          <div key={v.id} className="variant">
-            <label htmlFor={`variant-${v.id}`}>{v.name}</label>
-            <Form.Select
-              id={`variant-${v.id}`}
-              value={v.chosen}
-              onChange={(e) => setChoices({ ...choices, [v.id]: e.target.value })}
-            >
-              {v.options.map((o) => (
-                <option key={o.id} value={o.id}>
-                  {o.name}
-                </option>
-              ))}
-            </Form.Select>
-          </div>
-        ))}
+        <Ways variants={variants} name="variant" choices={choices} onChoices={setChoices} />
       </div>
       {fitted && (
         <p className="small" role="status">
           <b>{fitted}</b>
         </p>
       )}
+      <UseForVisit from={{ kind: kind as PlanSource['kind'], id, choices }} minutes={minutes} />
       <ol className="flowsteps">
         {plan.steps.map((s, i) => {
           const section = sections.find((x) => x.steps[0] === s.id);

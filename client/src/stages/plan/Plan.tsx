@@ -12,6 +12,7 @@ import { Note } from '../../ui/Note';
 import { Tabs } from '../../ui/Tabs';
 import { PressPanel } from '../press/PressPanel';
 import type { StageProps } from '../stage';
+import { AddStep } from './AddStep';
 import { DosePanel } from './DosePanel';
 import { FitControl } from './FitControl';
 import { OrderPanel } from './OrderPanel';
@@ -30,6 +31,7 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
   const navigate = useNavigate();
   const [tab, setTab] = useState<(typeof tabs)[number]>('step');
   const [more, setMore] = useState(false);
+  const [adding, setAdding] = useState(false);
   const work = usePlanWork(visit);
   const { steps } = visit.plan;
   const chosen = useChosen(steps);
@@ -64,6 +66,7 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
     deeper: may(() => edit({ kind: 'level', number: selected.level + 1, ...one })),
     lighter: may(() => edit({ kind: 'level', number: selected.level - 1, ...one })),
     leaveOut: may(() => edit({ kind: 'remove', ...one })),
+    add: may(() => setAdding(true)),
     mirror: may(() => edit({ kind: 'mirror', ...one })),
     pin: may(() => edit({ kind: selected.pinned ? 'unpin' : 'pin', ...one })),
     undo: may(work.undo),
@@ -179,7 +182,23 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
         )}
         {more && !locked && <StartPanel visit={visit} words={words} base={base} work={work} before={selected.id} />}
         {!locked && <FitControl visit={visit} words={words} work={work} />}
-        {!locked && <PlanTools plan={visit.plan} chosen={chosen.chosen} onEdit={edit} />}
+        {!locked && (
+          <PlanTools plan={visit.plan} chosen={chosen.chosen} onEdit={edit} onAdd={() => setAdding(!adding)} />
+        )}
+        {!locked && adding && (
+          <AddStep
+            visit={visit}
+            words={words}
+            after={selected}
+            onAdd={(taught) => {
+              void work.add(taught, selected.id).then((now) => {
+                const come = now?.plan.steps.find((s) => !steps.some((x) => x.id === s.id));
+                if (come) chosen.choose(come.id);
+              });
+            }}
+            onDone={() => setAdding(false)}
+          />
+        )}
         {visit.outOfReach.length > 0 && (
           <Note role="status">
             {t('plan.outOfReach', { count: visit.outOfReach.length })}{' '}

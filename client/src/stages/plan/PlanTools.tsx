@@ -8,10 +8,11 @@ interface Props {
   plan: Plan;
   chosen: PlanStep[];
   onEdit: (e: PlanEdit) => void;
+  onAdd: () => void;
 }
 
 /** What can be done with the chosen steps, one or many. */
-export function PlanTools({ plan, chosen, onEdit }: Props) {
+export function PlanTools({ plan, chosen, onEdit, onAdd }: Props) {
   const { t } = useTranslation();
   const [asking, setAsking] = useState<'group' | 'weave' | null>(null);
   const [name, setName] = useState('');
@@ -28,6 +29,9 @@ export function PlanTools({ plan, chosen, onEdit }: Props) {
   return (
     <ToolBar className="plantools" label={t('plan.tools', { count: chosen.length })}>
       <span className="soft small">{t('plan.chosen', { count: chosen.length })}</span>
+      <button type="button" className="pill quiet" onClick={onAdd}>
+        {t('plan.add')}
+      </button>
       <button type="button" className="pill quiet" disabled={!oneSided} onClick={() => edit('mirror')}>
         {t('plan.mirror')}
       </button>

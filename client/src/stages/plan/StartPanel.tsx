@@ -7,6 +7,7 @@ import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
 import { known } from '../../api/named';
 import type { PlanSource, VisitView, Vocabulary } from '../../api/types';
+import { FlowWays, type Choices } from '../../parts/Ways';
 import { Choice } from '../../ui/fields';
 import type { PlanWork } from './usePlanWork';
 
@@ -23,7 +24,9 @@ export function StartPanel({ visit, words, base, work, before }: Props) {
   const { t } = useTranslation();
   const [chosen, setChosen] = useState('');
   const options = usePlanSources(visit.id, words);
-  const source = known(options, chosen)?.from;
+  const [choices, setChoices] = useState<Choices>({});
+  const found = known(options, chosen)?.from;
+  const source = found && Object.keys(choices).length > 0 ? { ...found, choices } : found;
   return (
     <div className="startpanel">
       <Choice
@@ -32,7 +35,16 @@ export function StartPanel({ visit, words, base, work, before }: Props) {
         value={chosen}
         none={t('plan.from')}
         options={[...options, { id: 'blank', name: t('plan.blank') }]}
-        onChoose={setChosen}
+        onChoose={(id) => {
+          setChosen(id);
+          setChoices({});
+        }}
+      />
+      <FlowWays
+        flow={found?.kind === 'flow' ? (found.id ?? undefined) : undefined}
+        name="plan-way"
+        choices={choices}
+        onChoices={setChoices}
       />
       <button
         type="button"

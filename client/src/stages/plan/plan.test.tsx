@@ -51,7 +51,7 @@ describe('tools for the chosen steps', () => {
 
   it('does one thing to all of them at once', () => {
     const edit = vi.fn();
-    render(<PlanTools plan={plan} chosen={steps.slice(0, 3)} onEdit={edit} />);
+    render(<PlanTools plan={plan} chosen={steps.slice(0, 3)} onEdit={edit} onAdd={vi.fn()} />);
     expect(screen.getByText('3 steps')).toBeTruthy();
     fireEvent.click(screen.getByText('Other side too'));
     expect(edit).toHaveBeenCalledWith({ kind: 'mirror', step: 'a', steps: ['b', 'c'], bothSides: false });
@@ -59,7 +59,7 @@ describe('tools for the chosen steps', () => {
 
   it('weaves the block in after the blocks that are ticked', () => {
     const edit = vi.fn();
-    render(<PlanTools plan={plan} chosen={[steps[0]!]} onEdit={edit} />);
+    render(<PlanTools plan={plan} chosen={[steps[0]!]} onEdit={edit} onAdd={vi.fn()} />);
     fireEvent.click(screen.getByText('Weave in'));
     fireEvent.click(screen.getByLabelText('Belly'));
     fireEvent.click(screen.getByText('Weave it in'));
@@ -67,7 +67,7 @@ describe('tools for the chosen steps', () => {
   });
 
   it('offers no mirror for what is on both sides', () => {
-    render(<PlanTools plan={plan} chosen={[step('x', { side: 'both' })]} onEdit={vi.fn()} />);
+    render(<PlanTools plan={plan} chosen={[step('x', { side: 'both' })]} onEdit={vi.fn()} onAdd={vi.fn()} />);
     expect(screen.getByText('Other side too')).toHaveProperty('disabled', true);
   });
 });

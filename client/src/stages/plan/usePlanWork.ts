@@ -10,14 +10,19 @@ const history = (visitId: string) => {
   return histories.get(visitId)!;
 };
 
+/** Keeps a plan that was replaced elsewhere, so that the stage can go back to it. */
+export const keepForUndo = (visitId: string, plan: Plan) => {
+  history(visitId).past.push(plan);
+  history(visitId).undone.length = 0;
+};
+
 /** Every way to change a plan, each with its way back. */
 export function usePlanWork(visit: VisitView) {
   const change = useChange(visit.id);
   const [said, setSaid] = useState<{ reason: string; cuts: string[] } | null>(null);
   const kept = history(visit.id);
   const keep = () => {
-    kept.past.push(visit.plan);
-    kept.undone.length = 0;
+    keepForUndo(visit.id, visit.plan);
     setSaid(null);
   };
   const put = (plan: Plan) => change('put', 'plan', { plan });
@@ -40,6 +45,10 @@ export function usePlanWork(visit: VisitView) {
     start: (from: PlanSource, insert: boolean, before?: string) => {
       keep();
       change('post', 'plan/start', { from, insert, before });
+    },
+    add: (taught: string, after: string) => {
+      keep();
+      return change('post', 'plan/add', { taught, after });
     },
     repair: (rule?: string, step?: string) => {
       keep();

@@ -5,11 +5,20 @@ import { ask, http } from '../../api/http';
 import { keptAs, renew } from '../../api/kept';
 import type { Me } from '../../api/types';
 import { useVocabulary } from '../../api/useVisit';
+import { FlowWays, type Choices } from '../../parts/Ways';
 import { Choice } from '../../ui/fields';
 import { SendForm } from '../../ui/SendForm';
 import { BookingFields } from './BookingFields';
 
-const empty = { clientId: '', at: '18:00', minutesBooked: '60', flow: '', room: '', practitioner: '' };
+const empty = {
+  clientId: '',
+  at: '18:00',
+  minutesBooked: '60',
+  flow: '',
+  room: '',
+  practitioner: '',
+  choices: {} as Choices,
+};
 
 /** Books a visit for a client who is already known. */
 export function NewVisit({ date }: { date: string }) {
@@ -60,7 +69,13 @@ export function NewVisit({ date }: { date: string }) {
         none={t('today.choose')}
         options={words.data?.flows ?? []}
         value={form.flow}
-        onChoose={(flow) => set({ flow })}
+        onChoose={(flow) => set({ flow, choices: {} })}
+      />
+      <FlowWays
+        flow={form.flow || undefined}
+        name="book-way"
+        choices={form.choices}
+        onChoices={(choices) => set({ choices })}
       />
       <BookingFields name="book" slot={{ ...form, practitioner }} people={people.data ?? []} set={set} />
     </SendForm>

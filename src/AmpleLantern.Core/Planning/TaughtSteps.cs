@@ -1,0 +1,114 @@
+using AmpleLantern.Core.Atlas;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
+
+namespace AmpleLantern.Core.Planning;
+
+/// <summary>A step as a flow teaches it, to be put into any plan by itself.</summary>
+/// <param name="Id">Flow and step, e.g. <c>legs-on-the-mat/calf-walk</c>.</param>
+/// <param name="Flow">Name of the flow.</param>
+public sealed record TaughtStep(string Id, string Flow, PlanStep Step);
+
+/// <summary>Every step that is taught, found by what people call it: its name, place, point, line, aim, feel, position or hand.</summary>
+public sealed class TaughtSteps
+{
+    // From what one means first to what merely agrees.
+    private const int ByName = 0;
+    private const int ByPlace = 1;
+    private const int ByWay = 2;
+    private const int ByFeel = 3;
+
+    /// <summary>A slip of one letter is forgiven in words at least so long.</summary>
+    private const int LongEnough = 5;
+    private readonly IReadOnlyList<(TaughtStep Taught, Dictionary<string, int> Words)> all;
+
+    public TaughtSteps(KnowledgeBase knowledge, School school)
+    {
+        all =
+        [
+            .. knowledge
+                .Flows.All.SelectMany(f => FlowPlans.FromFlow(f, knowledge, school).Steps.Select(s => (Flow: f, Step: s)))
+                .DistinctBy(x => (x.Flow.Id, x.Step.Pair ?? x.Step.Id))
+                .DistinctBy(x =>
+                    (
+                        x.Step.Name,
+                        x.Step.Technique,
+                        x.Step.Position,
+                        x.Step.Contact,
+                        x.Step.Level,
+                        string.Join(' ', x.Step.Regions.Concat(x.Step.Points ?? []).Concat(x.Step.Reflex ?? []))
+                    )
+                )
+                .Select(x =>
+                    (new TaughtStep($"{x.Flow.Id}/{x.Step.Pair ?? x.Step.Id}", x.Flow.Name, x.Step), WordsOf(x.Step, x.Flow, knowledge))
+                ),
+        ];
+    }
+
+    /// <exception cref="RefusalException">No flow teaches it.</exception>
+    public TaughtStep this[string id] =>
+        all.Select(a => a.Taught).FirstOrDefault(t => t.Id == id)
+        ?? throw new RefusalException("unknown-taught-step", $"No flow teaches a step '{id}'. Search again and choose one.", "/taught");
+
+    /// <summary>Steps of which every typed word is said, those first of which it is said most plainly.</summary>
+    public IReadOnlyList<TaughtStep> Find(string text, int most)
+    {
+        var typed = Spelling.Words(text);
+        return typed.Length == 0
+            ? []
+            :
+            [
+                .. all.Select(a => (a.Taught, Far: typed.Select(w => Far(w, a.Words)).ToList()))
+                    .Where(a => a.Far.All(f => f is not null))
+                    .OrderBy(a => a.Far.Sum())
+                    .Select(a => a.Taught)
+                    .Take(most),
+            ];
+    }
+
+    /// <summary>How far a typed word is from what is said of a step; null where nothing of it begins so.</summary>
+    private static int? Far(string typed, Dictionary<string, int> words)
+    {
+        int? best = null;
+        foreach (var (word, weight) in words)
+        {
+            var slip =
+                word.StartsWith(typed, StringComparison.Ordinal) ? 0
+                : typed.Length >= LongEnough && Spelling.Apart(typed, word) == 1 ? ByFeel
+                : (int?)null;
+            best = slip is { } s && (best is null || weight + s < best) ? weight + s : best;
+        }
+
+        return best;
+    }
+
+    private static Dictionary<string, int> WordsOf(PlanStep step, Flow flow, KnowledgeBase k)
+    {
+        var technique = k.Techniques[step.Technique];
+        var found = new Dictionary<string, int>();
+        Say(ByName, step.Name, technique.Name);
+        Say(ByPlace, [.. step.Regions.Select(r => k.Regions[r].Name), StepGuide.Plain(step.Where)]);
+        foreach (var point in (step.Points ?? []).Select(p => k.Atlas.Points[p]))
+        {
+            Say(ByPlace, point.Id, point.Pinyin, point.Gloss);
+        }
+
+        if (step.Line is { } line)
+        {
+            Say(ByPlace, k.Atlas.Channels.Find(line)?.Name ?? k.Atlas.Sen.Find(line)?.Name, line);
+        }
+
+        Say(ByWay, k.Positions[step.Position].Name, k.Contacts[step.Contact].Name, k.Families[technique.Family].Name, step.Side.ToString());
+        Say(ByFeel, step.Purpose, technique.Purpose, technique.Tradition, flow.Name, step.Guide?.Feel, step.Guide?.Hands);
+        return found;
+
+        void Say(int weight, params string?[] texts)
+        {
+            foreach (var word in texts.Where(t => t is not null).SelectMany(t => Spelling.Words(t!)))
+            {
+                found.TryAdd(word, weight);
+            }
+        }
+    }
+}

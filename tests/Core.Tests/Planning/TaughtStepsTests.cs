@@ -1,0 +1,69 @@
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
+
+namespace AmpleLantern.Core.Tests.Planning;
+
+/// <summary>Any step that is taught is found by what people call it, and can be put into any plan.</summary>
+public sealed class TaughtStepsTests
+{
+    private static readonly TaughtSteps Taught = Known.Base.Taught(Known.Base.HouseSchool);
+
+    private static Plan Of(string flow) => FlowPlans.FromFlow(Known.Base.Flows[flow], Known.Base, Known.Base.HouseSchool);
+
+    public static TheoryData<string> Flows => [.. Known.Base.Flows.All.Select(f => f.Id)];
+
+    [Theory]
+    [MemberData(nameof(Flows))]
+    public void Every_step_of_every_flow_is_found_by_its_name_and_can_be_put_in_on_either_side(string flow)
+    {
+        var into = Of("legs-on-the-mat");
+        var (left, right) = (into.Steps.First(s => s.Side is Side.Left), into.Steps.First(s => s.Side is Side.Right));
+        // The second side lies the other way round and is taught by the first.
+        foreach (var step in Of(flow).Steps.DistinctBy(s => s.Pair ?? s.Id))
+        {
+            var found = Taught.Find($"{step.Name} {Known.Base.Positions[step.Position].Name}", 200);
+            Assert.Contains(found, t => t.Step.Name == step.Name);
+            var taught = found.First(t => t.Step.Name == step.Name);
+            Assert.Equal(taught, Taught[taught.Id]);
+            foreach (var after in new[] { left, right })
+            {
+                var (plan, added) = PlanSets.Add(into, [taught.Step], after.Id, Known.Base);
+                PlanCheck.Check(plan, Known.Base);
+                var come = plan.Steps[plan.Steps.ToList().FindIndex(s => s.Id == after.Id) + 1];
+                Assert.Equal(added.Single(), come.Id);
+                Assert.Equal(into.Steps.Count + 1, plan.Steps.Count);
+                Assert.Equal((after.Block, after.Surface), (come.Block, come.Surface));
+                Assert.True(
+                    taught.Step.Side is not (Side.Left or Side.Right) || come.Side == after.Side,
+                    $"{step.Name} is on the other side"
+                );
+            }
+        }
+    }
+
+    // What a person types, and the step that must be among the first five.
+    [Theory]
+    [InlineData("GB30", "GB30")]
+    [InlineData("wind pool", "GB20, BL10")]
+    [InlineData("calf traction", "Calf traction walk, there and back")]
+    [InlineData("groin compression", "Groin compression hold")]
+    [InlineData("pituitary", "Pituitary: press and let go")]
+    [InlineData("both soles achilles", "Both legs, Achilles to buttocks")]
+    [InlineData("figure four above knees", "Figure-four, press above both knees")]
+    [InlineData("tempels", "Temples")]
+    public void It_is_found_by_point_place_hand_or_with_a_slip(string typed, string name) =>
+        Assert.Contains(name, Taught.Find(typed, 5).Select(t => t.Step.Name));
+
+    [Fact]
+    public void Every_word_counts_and_none_finds_nothing()
+    {
+        Assert.Empty(Taught.Find("", 5));
+        Assert.Empty(Taught.Find("calf zeppelin", 5));
+        var (one, both) = (Taught.Find("calf", 500), Taught.Find("calf side", 500));
+        Assert.InRange(both.Count, 1, one.Count - 1);
+        Assert.Subset(one.ToHashSet(), both.ToHashSet());
+        var problem = Assert.Throws<RefusalException>(() => Taught["nobody/teaches-this"]);
+        Assert.Equal("unknown-taught-step", problem.Code);
+    }
+}
