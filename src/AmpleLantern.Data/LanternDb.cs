@@ -45,6 +45,10 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
 
     public DbSet<OwnRule> OwnRules => Set<OwnRule>();
 
+    public DbSet<Course> Courses => Set<Course>();
+
+    public DbSet<OwnTechnique> OwnTechniques => Set<OwnTechnique>();
+
     public DbSet<OwnFlow> OwnFlows => Set<OwnFlow>();
 
     public DbSet<DrillRun> Drills => Set<DrillRun>();
@@ -116,6 +120,8 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             b.HasMany(v => v.Bases).WithOne().HasForeignKey(x => x.VisitId);
             b.HasMany(v => v.Addenda).WithOne().HasForeignKey(a => a.VisitId);
             b.HasIndex(v => v.Date);
+            // No key: it would have the table of visits written anew.
+            b.HasIndex(v => v.CourseId);
         });
         builder.Entity<SessionEvent>(b =>
         {
@@ -134,7 +140,11 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             AsJson(b.Property(f => f.Entry));
             b.HasIndex(f => f.ClientId);
         });
-        builder.Entity<PracticeSettings>(b => b.Property(s => s.Id).ValueGeneratedNever());
+        builder.Entity<PracticeSettings>(b =>
+        {
+            b.Property(s => s.Id).ValueGeneratedNever();
+            AsJson(b.Property(s => s.School));
+        });
         builder.Entity<IntakeLink>(b =>
         {
             AsJson(b.Property(i => i.Answers));
@@ -146,6 +156,7 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
         {
             AsJson(b.Property(s => s.Working));
             AsJson(b.Property(s => s.OwnDay));
+            AsJson(b.Property(s => s.School));
             AsJson(b.Property(s => s.EarlierPasswords)).HasDefaultValueSql("'[]'");
         });
         builder.Entity<SignedIn>(b =>
@@ -170,6 +181,14 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             b.HasIndex(p => new { p.StaffId, p.At });
         });
         builder.Entity<OwnRule>(b => AsJson(b.Property(r => r.Rule)));
+        builder.Entity<Course>(b =>
+        {
+            b.Property(c => c.Id).ValueGeneratedNever();
+            AsJson(b.Property(c => c.Terms));
+            b.HasIndex(c => c.ClientId);
+            b.HasOne<ClientRecord>().WithMany().HasForeignKey(c => c.ClientId);
+        });
+        builder.Entity<OwnTechnique>(b => AsJson(b.Property(t => t.Way)));
         builder.Entity<OwnFlow>(b =>
         {
             b.Property(f => f.Id).ValueGeneratedNever();

@@ -34,6 +34,8 @@ interface Props {
   /** The place given now and the one after it, from 1; the first when nothing is given yet. */
   now?: number;
   next?: number;
+  /** Points that could be worked beside its own, to touch. */
+  offered?: string[];
   /** Chooses the plan's next step at a place that was touched. */
   onRegion?: (region: string) => void;
   /** Opens a point that was touched. */
@@ -45,7 +47,7 @@ const areasAt = (marks: PrintMark[], now: number) =>
   marks.flatMap((m) => (m.station === now && m.area ? [m.area] : []));
 
 /** What the chart of a step asks for. */
-export function stepChartOf(on: Drawing, step: PlanStep, now = 1, touchable: string[] = []) {
+export function stepChartOf(on: Drawing, step: PlanStep, now = 1, touchable: string[] = [], offered?: string[]) {
   return {
     step,
     stations: known(on.expanded, step.id)?.stations ?? 1,
@@ -53,16 +55,17 @@ export function stepChartOf(on: Drawing, step: PlanStep, now = 1, touchable: str
     clientId: on.clientId,
     school: on.school,
     touchable: [...new Set(touchable)],
+    offered,
     leftOut: [...new Set(on.leftOut)].filter((r) => !placesOf(step).includes(r)),
   };
 }
 
 /** The client as they lie for this step, with its way, and hands and feet where they go; what is left out or never pressed hatched. */
-export function StepChart({ on, step, words, box, now = 1, next, onRegion, onPoint }: Props) {
+export function StepChart({ on, step, words, box, now = 1, next, offered, onRegion, onPoint }: Props) {
   const { t } = useTranslation();
   const at = placesOf(step);
   const here = onRegion ? on.steps.filter((s) => s.position === step.position).flatMap(placesOf) : [];
-  const wanted = stepChartOf(on, step, now, here);
+  const wanted = stepChartOf(on, step, now, here, offered);
   const drawn = useStepChart(wanted);
   return (
     <Drawn {...drawn}>

@@ -14,6 +14,7 @@ export interface StepChartWanted {
   school: string | null;
   touchable: string[];
   leftOut: string[];
+  offered?: string[];
 }
 
 const stepOf = (asked: unknown) => (asked as StepChartWanted | undefined)?.step.id;

@@ -30,6 +30,9 @@ public static class AtlasKnowledge
         public Nearness Nearness => knowledge.One<Nearness>();
 
         /// <summary>Ids of the regions a channel or sen line runs through.</summary>
-        public IReadOnlyList<string> RegionsOfLine(string line) => knowledge.Once(k => new LineRegions(k)).Of(line);
+        public IReadOnlyList<string> RegionsOfLine(string line) => knowledge.Once(k => new SkinRegions(k)).OfLine(line);
+
+        /// <summary>Ids of the regions a point lies on.</summary>
+        public IReadOnlyList<string> RegionsOfPoint(string point) => knowledge.Once(k => new SkinRegions(k)).OfPoint(point);
     }
 }

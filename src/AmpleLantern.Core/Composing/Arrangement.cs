@@ -1,6 +1,7 @@
 using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
@@ -17,7 +18,7 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
     {
         var (plan, origin) = InOrder(choice);
         plan = Settled(plan);
-        plan = PlanReview.RepairAll(plan, school, request.Tempo, knowledge, noMoreTurns: true);
+        plan = PlanReview.RepairAll(plan, school, request.Tempo, knowledge);
         plan = InTime(plan, origin) with { Name = Name() };
         var seconds = PlanExpansion.Expand(plan, request.Tempo, knowledge).TotalSeconds;
         var gap = choice.Objective > 0 ? Math.Round(Math.Max(0, choice.Bound - choice.Objective) * 100 / choice.Objective, 1) : 0;

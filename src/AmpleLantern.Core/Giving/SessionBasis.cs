@@ -157,7 +157,7 @@ public sealed record BasisWords(
             Used(knowledge.Contacts, steps.Select(s => s.Contact)),
             Used(knowledge.Positions, steps.SelectMany(s => s.AlsoIn.Prepend(s.Position))),
             Used(knowledge.Stances, steps.Select(s => s.Stance)),
-            Used(knowledge.Patterns, steps.Select(s => PatternId(s))),
+            [.. steps.Select(s => knowledge.PatternOf(s.Pattern.Kind)).OfType<PatternName>().Distinct()],
             Used(knowledge.Techniques, steps.Select(s => s.Technique)),
             Used(knowledge.Products, steps.SelectMany(s => s.Products ?? [])),
             SetOut(plan, knowledge),
@@ -187,7 +187,4 @@ public sealed record BasisWords(
         ]);
 
     private static IReadOnlyList<Prop> SetOut(Plan plan, KnowledgeBase knowledge) => Planning.SetOut.Props(plan, knowledge);
-
-    private static string PatternId(PlanStep step) =>
-        System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName(step.Pattern.Kind.ToString());
 }

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Collections.Frozen;
+using System.Runtime.CompilerServices;
 
 namespace AmpleLantern.Core.Knowledge;
 
@@ -11,6 +12,9 @@ public class KnowledgeBase
 {
     private readonly FrozenDictionary<Type, ICatalogue> catalogues;
     private readonly ConcurrentDictionary<Type, Lazy<object>> worked;
+
+    /// <summary>What follows from a catalogue that may be laid over, for as long as that is used.</summary>
+    private static readonly ConditionalWeakTable<ICatalogue, ConcurrentDictionary<Type, Lazy<object>>> workedOf = [];
 
     /// <param name="version">A hash over the content, kept with signed visits.</param>
     public KnowledgeBase(string version, IEnumerable<ICatalogue> catalogues)
@@ -44,6 +48,10 @@ public class KnowledgeBase
     /// <summary>What follows from the knowledge, worked out once for it. What is laid over it later does not change it.</summary>
     public T Once<T>(Func<KnowledgeBase, T> work)
         where T : class => worked.TryGetValue(typeof(T), out var done) ? (T)done.Value : Work(work);
+
+    /// <summary>What follows from a catalogue a practice may add to: worked out once for each that is laid over.</summary>
+    public T OnceOf<T>(ICatalogue of, Func<KnowledgeBase, T> work)
+        where T : class => (T)workedOf.GetValue(of, _ => []).GetOrAdd(typeof(T), _ => new(() => work(this))).Value;
 
     // Apart, so that asking for what is worked out already makes nothing anew: it is asked for at every touch.
     private T Work<T>(Func<KnowledgeBase, T> work)

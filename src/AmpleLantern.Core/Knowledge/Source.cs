@@ -15,10 +15,14 @@ public sealed record Source(string Label, string? Work = null)
         "our own judgement",
         "invented",
         OwnRule,
+        OwnTechnique,
     ];
 
     /// <summary>Label of a rule that a practice wrote for itself; the work then names who, when and why.</summary>
     public const string OwnRule = "own rule";
+
+    /// <summary>A way of working the practice made itself.</summary>
+    public const string OwnTechnique = "own technique";
 
     /// <summary>The label and the work as one phrase.</summary>
     public override string ToString() => Work is null ? Label : $"{Label}: {Work}";

@@ -8,12 +8,14 @@ namespace AmpleLantern.Core.Planning;
 public sealed record Cut(string Step, string Name, int From, int To);
 
 /// <summary>A plan fitted to a number of minutes.</summary>
-/// <param name="Optimal">No other choice of repeats is better under the stated order; always true here, the search is exact.</param>
+/// <param name="Optimal">
+/// No other choice of repeats is better under the stated order: the search is exact, but for a worse side's share.
+/// </param>
 public sealed record FitResult(Plan Plan, Expansion Expansion, IReadOnlyList<Cut> Cuts, bool Optimal, string Reason);
 
 /// <summary>
 /// Fits a plan to a number of minutes by whole repeats inside each step's range. Pairs keep equal repeats, or the worse side
-/// what it has more, as far as the school allows; opening, re-check, closing and what is pinned keep theirs.
+/// what it has more and whole repeats beyond it, as far as the school allows; opening, re-check, closing and what is pinned keep theirs.
 /// </summary>
 /// <remarks>
 /// Best means, in this order: never over the minutes; the least time left over, counted in half minutes; the changes
@@ -24,9 +26,11 @@ public static class Fit
 {
     private const int Unreachable = int.MaxValue;
 
-    public static FitResult ToMinutes(Plan plan, double minutes, Tempo tempo, KnowledgeBase knowledge)
+    /// <param name="school">Says how much more the worse side may get; the house's when not said.</param>
+    public static FitResult ToMinutes(Plan plan, double minutes, Tempo tempo, KnowledgeBase knowledge, School? school = null)
     {
         CheckMinutes(minutes, knowledge.SessionTimes);
+        school ??= knowledge.HouseSchool;
         var budget = (int)Math.Round(minutes * 600);
         var groups = Groups(plan, tempo, knowledge);
         var fixedTenths = FixedTenths(plan, groups, tempo, knowledge);
@@ -36,18 +40,32 @@ public static class Fit
             throw new RefusalException("cannot-fit", Impossible(plan, minutes, shortest, budget, tempo, knowledge), "/minutes");
         }
 
-        var chosen = Solve(groups, budget - fixedTenths, Tenths(knowledge.PlanLimits.SlackSeconds));
+        var slack = Tenths(knowledge.PlanLimits.SlackSeconds);
+        var chosen = Solve(groups, budget - fixedTenths, slack);
+        if (plan.WorseSide is not null)
+        {
+            // Room for what the worse side gets more, as far as there is any above the shortest.
+            var paired = groups.Zip(chosen).Where(p => p.First.Steps.Count > 1).Sum(p => p.Second.Tenths);
+            chosen = Solve(groups, Math.Max(budget - WorseSide.Reserve(paired, school), shortest) - fixedTenths, slack);
+        }
+
         var repeats = groups
             .Zip(chosen)
             .SelectMany(p => p.First.Steps.Select(s => (s.Id, Repeats: p.Second.Repeats + p.First.More(s))))
             .ToDictionary(p => p.Id, p => p.Repeats);
         var fitted = plan.With(s => repeats.TryGetValue(s.Id, out var n) ? s with { Repeats = n } : s);
+        if (plan.WorseSide is { } worse)
+        {
+            fitted = WorseSide.GiveMore(fitted, worse, minutes * 60, school, tempo, knowledge);
+        }
+
         var cuts = plan
-            .Steps.Where(s => repeats.TryGetValue(s.Id, out var n) && n != s.Repeats)
-            .Select(s => new Cut(s.Id, s.Name, s.Repeats, repeats[s.Id]))
+            .Steps.Zip(fitted.Steps)
+            .Where(p => p.First.Repeats != p.Second.Repeats)
+            .Select(p => new Cut(p.First.Id, p.First.Name, p.First.Repeats, p.Second.Repeats))
             .ToList();
         var expansion = PlanExpansion.Expand(fitted, tempo, knowledge);
-        return new(fitted, expansion, cuts, true, Say(plan, cuts, expansion.TotalSeconds, budget));
+        return new(fitted, expansion, cuts, plan.WorseSide is null, Say(plan, cuts, expansion, budget));
     }
 
     /// <summary>
@@ -155,7 +173,7 @@ public static class Fit
                 }),
         ];
 
-    private static bool MayChange(PlanStep step) => step.Role is StepRole.Work && !step.Pinned && step.Range.Max > step.Range.Min;
+    internal static bool MayChange(PlanStep step) => step.Role is StepRole.Work && !step.Pinned && step.Range.Max > step.Range.Min;
 
     private static int FixedTenths(Plan plan, IReadOnlyList<Group> groups, Tempo tempo, KnowledgeBase knowledge)
     {
@@ -218,8 +236,14 @@ public static class Fit
 
     private static int Tenths(double seconds) => (int)Math.Round(seconds * 10);
 
-    private static string Say(Plan plan, List<Cut> cuts, double total, int budget)
+    private static string Say(Plan plan, List<Cut> cuts, Expansion expansion, int budget)
     {
+        var total = expansion.TotalSeconds;
+        var sides = plan.WorseSide is not { } worse
+            ? "both sides stay equal"
+            : FormattableString.Invariant(
+                $"the {worse.ToString().ToLowerInvariant()} side gets {WorseSide.MorePercent(expansion, worse) ?? 0:0} % more"
+            );
         var left = budget - Tenths(total);
         var rest = left < 10 ? "to the second" : $"with {Spoken(left)} to spare";
         if (cuts.Count == 0)
@@ -232,7 +256,7 @@ public static class Fit
         var parts = new[] { (fewer, "fewer"), (more, "more") }
             .Where(p => p.Item1 > 0)
             .Select(p => $"{p.Item2} repeats in {p.Item1} of {plan.Steps.Count} steps");
-        return $"{Spelling.Sentence(string.Join(" and ", parts))}; {(plan.WorseSide is { } worse ? $"the {worse.ToString().ToLowerInvariant()} side keeps what it has more" : "both sides stay equal")}; opening, re-check and close are kept. "
+        return $"{Spelling.Sentence(string.Join(" and ", parts))}; {sides}; opening, re-check and close are kept. "
             + $"It takes {Spoken(Tenths(total))}, {rest}.";
     }
 

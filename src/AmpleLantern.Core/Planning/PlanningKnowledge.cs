@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using AmpleLantern.Core.Knowledge;
 
 namespace AmpleLantern.Core.Planning;
@@ -29,15 +28,13 @@ public static class PlanningKnowledge
     {
         public Catalogue<Flow> Flows => knowledge.Of<Flow>();
 
+        public Catalogue<SingleStep> SingleSteps => knowledge.Of<SingleStep>();
+
         public Catalogue<OrderRule> OrderRules => knowledge.Of<OrderRule>();
 
         public Catalogue<School> Schools => knowledge.Of<School>();
 
         public Catalogue<Disagreement> Disagreements => knowledge.Of<Disagreement>();
-
-        /// <summary>Every step that is taught, as a school gives it.</summary>
-        public TaughtSteps Taught(School school) =>
-            knowledge.Once(_ => new ConcurrentDictionary<string, TaughtSteps>()).GetOrAdd(school.Id, _ => new(knowledge, school));
 
         public PlanLimits PlanLimits => knowledge.One<PlanLimits>();
 
@@ -47,5 +44,11 @@ public static class PlanningKnowledge
         public School HouseSchool => knowledge.Schools.All[0];
 
         public School School(string? id) => id is null ? knowledge.HouseSchool : knowledge.Schools[id];
+
+        /// <summary>What somebody works by: their own, else the practice's, else the house's.</summary>
+        public School SchoolOf(string? person) =>
+            (person is null ? null : knowledge.Schools.Find(OwnSchool.IdOf(person)))
+            ?? knowledge.Schools.Find(OwnSchool.OfPractice)
+            ?? knowledge.HouseSchool;
     }
 }

@@ -2,6 +2,7 @@ using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Effects;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Techniques;
@@ -172,12 +173,10 @@ public static class SwapWays
             yield return ("position", $"position:{position}", $"the same, {knowledge.Positions[position].Name.ToLowerInvariant()}");
         }
 
-        var madeFor = knowledge.Once(k => new MadeFor(k));
+        var taught = knowledge.AsTaught;
         // A long list of others helps nobody to choose.
         foreach (
-            var other in instead
-                .Others.Where(t => CanBeGiven(t, step) && step.Regions.All(r => madeFor.Holds(t.Id, r, knowledge)))
-                .Take(MostOthers)
+            var other in instead.Others.Where(t => CanBeGiven(t, step) && step.Regions.All(r => taught.IsOn(t.Id, r))).Take(MostOthers)
         )
         {
             yield return ("technique", $"technique:{other.Id}", $"{other.Name.ToLowerInvariant()} in its place");
@@ -246,16 +245,4 @@ internal sealed record Instead(IReadOnlyList<Replacement> Replacements, IReadOnl
                     .OrderByDescending(other => other.Purposes.Count(technique.Purposes.Contains)),
             ]
         );
-}
-
-/// <summary>Where each technique is worked in the flows and replacements: nothing is offered for a region it is not made for.</summary>
-internal sealed class MadeFor(KnowledgeBase knowledge)
-{
-    private readonly ILookup<string, string> regions = knowledge
-        .Flows.All.SelectMany(f => f.Blocks.SelectMany(b => b.Steps))
-        .Concat(knowledge.Replacements.All.SelectMany(r => r.Steps))
-        .SelectMany(s => (s.Through ?? []).Concat(s.AlsoAt ?? []).Prepend(s.Region).Select(r => (s.Technique, Region: r)))
-        .ToLookup(x => x.Technique, x => x.Region);
-
-    public bool Holds(string technique, string region, KnowledgeBase all) => regions[technique].Any(r => all.Meets(r, region));
 }

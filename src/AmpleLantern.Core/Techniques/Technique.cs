@@ -59,6 +59,9 @@ public sealed record Technique : IKnown, IChecked
 
     public PressTimes? Times { get; init; }
 
+    /// <summary>Regions, limbs and areas it may be worked on beside those where it is taught.</summary>
+    public IReadOnlyList<string>? Places { get; init; }
+
     /// <summary>Shape of its beads where the contact alone does not say (stretch, hold).</summary>
     public string? Bead { get; init; }
 
@@ -85,7 +88,7 @@ public sealed record Technique : IKnown, IChecked
         Moves is null ? [new("/moves", $"Name the joints '{Name}' moves; none is written [].")]
         : Moves.Count == 0 && MovesNearby is null && knowledge.Is(this, MovingTraits)
             ? [new("/moves", $"'{Name}' stretches, pulls or circles. Name the joints it moves, or 'movesNearby'.")]
-        : [];
+        : (Places ?? []).Where(p => !knowledge.IsPlace(p)).Select(p => new Flaw("/places", $"There is no region, limb or area '{p}'."));
 
     /// <summary>The single purposes of "warm, soften".</summary>
     internal IReadOnlyList<string> Purposes => field ??= Purpose.Split(',', StringSplitOptions.TrimEntries);

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using AmpleLantern.Core.Knowledge;
 
 namespace AmpleLantern.Core.Techniques;
@@ -12,6 +13,10 @@ public static class TechniqueKnowledge
         public Catalogue<TechniqueFamily> Families => knowledge.Of<TechniqueFamily>();
 
         public Catalogue<PatternName> Patterns => knowledge.Of<PatternName>();
+
+        /// <summary>The pattern of a kind, as it is named.</summary>
+        public PatternName? PatternOf(PatternKind kind) =>
+            knowledge.Patterns.Find(JsonNamingPolicy.KebabCaseLower.ConvertName(kind.ToString()));
 
         /// <summary>Whether a technique has a trait, its own or its family's; a family is a trait of its own techniques.</summary>
         public bool Is(Technique technique, string trait) =>

@@ -144,6 +144,8 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
         [typeof(Staff)] = "person",
         [typeof(IntakeLink)] = "intake",
         [typeof(OwnRule)] = "rule",
+        [typeof(OwnTechnique)] = "technique",
+        [typeof(Course)] = "course",
         [typeof(StoredBasis)] = "basis",
         [typeof(EarlierFact)] = "earlier answer",
         [typeof(OwnFlow)] = "kept flow",

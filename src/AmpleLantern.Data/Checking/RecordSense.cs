@@ -4,6 +4,7 @@ using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data.Audit;
@@ -60,6 +61,7 @@ internal sealed class RecordSense(LanternDb db, PracticeKnowledge knowledge, ICl
             Staff s => s.DisplayName,
             OwnFlow f => f.Name,
             OwnRule r => r.Rule.Title,
+            OwnTechnique t => t.Way.Technique.Name,
             _ => "",
         };
 
@@ -74,6 +76,15 @@ internal sealed class RecordSense(LanternDb db, PracticeKnowledge knowledge, ICl
                 .Of(r.Rule, knowledge.And(r.Rule))
                 .Take(1)
                 .Select(p => new Senseless($"{p.Reason} It does not speak. Write it anew, or retire it.")),
+            OwnTechnique { RetiredAt: null } t => t
+                .Way.Flaws(
+                    // It lies over the knowledge already where it can be given.
+                    knowledge.Techniques.Has(t.Id)
+                        ? knowledge
+                        : knowledge.With(OwnWay.Over(knowledge, [t.Way]))
+                )
+                .Take(1)
+                .Select(f => new Senseless($"{f.Reason} It is not offered. Write it anew, or retire it.")),
             Staff s => OfStaff(s),
             StoredBasis b when Fault(() => Exchange.PackedJson.Read<SessionBasis>(b.Document)) is { } why =>
             [

@@ -223,6 +223,41 @@ namespace AmpleLantern.Data.Migrations
                     b.ToTable("Clients");
                 });
 
+            modelBuilder.Entity("AmpleLantern.Data.Records.Course", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("EndReason")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("EndedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("EndedBy")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("MadeAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Terms")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ClientId");
+
+                    b.ToTable("Courses");
+                });
+
             modelBuilder.Entity("AmpleLantern.Data.Records.DrillRun", b =>
                 {
                     b.Property<Guid>("Id")
@@ -419,6 +454,30 @@ namespace AmpleLantern.Data.Migrations
                     b.ToTable("OwnRules");
                 });
 
+            modelBuilder.Entity("AmpleLantern.Data.Records.OwnTechnique", b =>
+                {
+                    b.Property<string>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("AddedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Author")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("RetiredAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Way")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.ToTable("OwnTechniques");
+                });
+
             modelBuilder.Entity("AmpleLantern.Data.Records.PlaceAnswer", b =>
                 {
                     b.Property<Guid>("Id")
@@ -455,6 +514,9 @@ namespace AmpleLantern.Data.Migrations
                 {
                     b.Property<int>("Id")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("School")
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("TimeZone")
                         .IsRequired()
@@ -609,6 +671,9 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<bool>("PhoneNumberConfirmed")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("School")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("SecurityStamp")
                         .HasColumnType("TEXT");
 
@@ -711,6 +776,9 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<Guid>("ClientId")
                         .HasColumnType("TEXT");
 
+                    b.Property<Guid?>("CourseId")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Date")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -776,6 +844,8 @@ namespace AmpleLantern.Data.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("ClientId");
+
+                    b.HasIndex("CourseId");
 
                     b.HasIndex("Date");
 
@@ -939,6 +1009,15 @@ namespace AmpleLantern.Data.Migrations
                 {
                     b.HasOne("AmpleLantern.Data.Records.ClientRecord", null)
                         .WithMany("Facts")
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("AmpleLantern.Data.Records.Course", b =>
+                {
+                    b.HasOne("AmpleLantern.Data.Records.ClientRecord", null)
+                        .WithMany()
                         .HasForeignKey("ClientId")
                         .OnDelete(DeleteBehavior.Cascade)
                         .IsRequired();

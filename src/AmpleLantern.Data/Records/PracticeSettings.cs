@@ -1,3 +1,5 @@
+using AmpleLantern.Core.Planning;
+
 namespace AmpleLantern.Data.Records;
 
 /// <summary>What a practice sets for itself once; one row.</summary>
@@ -9,4 +11,7 @@ public sealed class PracticeSettings
 
     /// <summary>The zone whose days and times the practice lives by, as the tz database names it.</summary>
     public required string TimeZone { get; set; }
+
+    /// <summary>How the practice answers where schools differ; the house's answers when it has not said.</summary>
+    public OwnSchool? School { get; set; }
 }

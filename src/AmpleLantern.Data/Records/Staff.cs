@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Screening;
 using Microsoft.AspNetCore.Identity;
@@ -21,6 +22,9 @@ public sealed class Staff : IdentityUser
 
     /// <summary>What they said of their own day; only they are shown it, and the next day's takes its place.</summary>
     public OwnDay? OwnDay { get; set; }
+
+    /// <summary>How they answer where schools differ; as the practice does when they have not said.</summary>
+    public OwnSchool? School { get; set; }
 
     /// <summary>Until when the password somebody else made for them lets them in to choose their own; null once they have.</summary>
     public Instant? FirstPasswordUntil { get; set; }

@@ -22,6 +22,9 @@ public sealed class Visit : IVersioned, IOfClient
 
     public ClientRecord? Client { get; init; }
 
+    /// <summary>The course it is one of, if any.</summary>
+    public Guid? CourseId { get; init; }
+
     public LocalDate Date { get; set; }
 
     public LocalTime At { get; set; }

@@ -17,6 +17,7 @@ namespace AmpleLantern.Web.Atlas;
 /// <param name="At">The place given now, from 1.</param>
 /// <param name="School">Whose chart of the feet is meant.</param>
 /// <param name="Touchable">Regions that can be touched on it, and those left out today.</param>
+/// <param name="Offered">Points that could be worked beside its own.</param>
 public sealed record StepChartAsked(
     PlanStep Step,
     int Stations,
@@ -24,7 +25,8 @@ public sealed record StepChartAsked(
     Guid? ClientId,
     string? School,
     IReadOnlyList<string> Touchable,
-    IReadOnlyList<string> LeftOut
+    IReadOnlyList<string> LeftOut,
+    IReadOnlyList<string>? Offered = null
 );
 
 /// <summary>A step on the client's body: the figure, what lies over it, and where hands and feet go.</summary>
@@ -45,6 +47,11 @@ public static class StepCharts
             throw new RefusalException("unknown-word", $"There is no region '{region}'.", "/touchable");
         }
 
+        foreach (var point in (asked.Offered ?? []).Where(p => !k.Atlas.Points.Has(p)))
+        {
+            throw new RefusalException("unknown-word", $"There is no point '{point}'.", "/offered");
+        }
+
         var body = await bodies.Of(asked.ClientId);
         var set = ((asked.School is { } id ? k.Schools.Find(id) : null) ?? k.HouseSchool).Feet(k);
         var stations = Math.Clamp(asked.Stations, 1, MostStations);
@@ -62,7 +69,9 @@ public static class StepCharts
                     new StepPath(posed, set, k).Of(step, stations)
                 );
                 return Tuple.Create(
-                    figures.Artist(wanted).Lay(StepLayers.Of(step, asked.Touchable, asked.LeftOut, wanted.View, set, k)),
+                    figures
+                        .Artist(wanted)
+                        .Lay(StepLayers.Of(step, asked.Touchable, asked.LeftOut, asked.Offered ?? [], wanted.View, set, k)),
                     drawn
                 );
             }

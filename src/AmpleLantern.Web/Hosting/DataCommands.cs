@@ -106,7 +106,8 @@ public static class DataCommands
     private static async Task<int> Look(string database, IConfiguration settings, bool mend)
     {
         RequireCurrent(database);
-        var knowledge = KnowledgeFolder.Load(settings["knowledge"] ?? KnowledgeFolder.Shipped).WithRules([]);
+        await using var db = Open(database);
+        var (knowledge, _) = await OwnKnowledge.Read(db, KnowledgeFolder.Load(settings["knowledge"] ?? KnowledgeFolder.Shipped));
         var check = new RecordCheck(() => Open(database), knowledge, SystemClock.Instance, AtTheShell);
         var report = await check.Run(Progress("rows"));
         foreach (var odd in report.Odd)

@@ -1,5 +1,6 @@
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Web.Visits;
 
@@ -12,16 +13,7 @@ public sealed record AddRequest(int Version, string Taught, string After) : IOnV
 
 /// <summary>A step that could be put in, as it would be there.</summary>
 /// <param name="Turns">The client would have to turn for it.</param>
-/// <param name="Barred">Titles of what is against it today; <paramref name="Limited"/> of what makes it lighter.</param>
-public sealed record TaughtLine(
-    string Id,
-    string Flow,
-    PlanStep Step,
-    double Seconds,
-    bool Turns,
-    IReadOnlyList<string> Barred,
-    IReadOnlyList<string> Limited
-);
+public sealed record TaughtLine(string Id, string Flow, PlanStep Step, bool Turns, Standing Standing);
 
 /// <summary>Puts single steps into a plan: any that some flow teaches.</summary>
 public static class AddStep
@@ -43,30 +35,20 @@ public static class AddStep
             }
         );
 
-    public static async Task<IReadOnlyList<TaughtLine>> Find(Guid visitId, string q, string after, VisitStore visits)
+    /// <param name="after">The step it would come after; the last when not said.</param>
+    public static async Task<IReadOnlyList<TaughtLine>> Find(Guid visitId, string? q, string? after, VisitStore visits)
     {
         var frame = await visits.Frame(await visits.Read(visitId));
-        var at = frame.Plan.Step(after);
-        var found = frame.Knowledge.Taught(frame.School).Find(q, MostOffered);
-        // All are put in at once, to be timed and screened as they would stand.
-        var (plan, ids) = PlanSets.Add(frame.Plan, [.. found.Select(t => t.Step)], after, frame.Knowledge);
-        var context = frame.Context with { Plan = plan, Expansion = PlanExpansion.Expand(plan, frame.Tempo, frame.Knowledge) };
-        var findings = Screener.Findings(frame.Subject, context).Findings;
-        return [.. found.Zip(ids, (taught, id) => Line(taught, plan.Step(id)))];
-
-        TaughtLine Line(TaughtStep taught, PlanStep step)
-        {
-            IReadOnlyList<string> Titles(Func<Outcome, bool> which) =>
-                [.. findings.Where(f => which(f.Outcome) && f.Steps.Contains(step.Id)).Select(f => f.Title).Distinct()];
-            return new(
-                taught.Id,
-                taught.Flow,
-                step,
-                context.Expansion.Steps.First(e => e.Id == step.Id).Seconds,
-                step.Position != at.Position,
-                Titles(o => o <= Outcome.Avoid),
-                Titles(o => o is Outcome.Modify)
-            );
-        }
+        var at = after is null ? frame.Plan.Steps[^1] : frame.Plan.Step(after);
+        var found = frame.Knowledge.Taught(frame.School).Find(q ?? "", MostOffered);
+        var (plan, ids) = PlanSets.Add(frame.Plan, [.. found.Select(t => t.Step)], at.Id, frame.Knowledge);
+        var tried = new WouldStand(frame, plan);
+        return
+        [
+            .. found.Zip(
+                ids,
+                (t, id) => new TaughtLine(t.Id, t.Flow, tried.Step(id), tried.Step(id).Position != at.Position, tried.Of(id))
+            ),
+        ];
     }
 }

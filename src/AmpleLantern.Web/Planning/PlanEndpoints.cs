@@ -4,6 +4,7 @@ using AmpleLantern.Core.Effects;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
@@ -26,6 +27,9 @@ public sealed record FitRequest(int Version, double Minutes) : IOnVersion;
 
 /// <summary>The plan after fitting, with what was changed and why.</summary>
 public sealed record FitView(VisitView Visit, IReadOnlyList<Cut> Cuts, bool Optimal, string Reason);
+
+/// <summary>The plan as it would be fitted, nothing changed yet.</summary>
+public sealed record FitTried(Plan Plan, Expansion Expansion, IReadOnlyList<Cut> Cuts, string Reason);
 
 /// <summary>Starts again from a plan kept somewhere, or puts its work into this one.</summary>
 /// <param name="Insert">Puts it into this plan instead of starting again.</param>
@@ -75,7 +79,9 @@ public static class PlanEndpoints
         );
         visit.MapGet("/plan/taught", AddStep.Find);
         visit.MapPost("/plan/add", AddStep.Add);
+        visit.MapGet("/plan/steps/{step}/choices", ChangeStep.Choices);
         visit.MapPost("/plan/fit", FitTo);
+        visit.MapGet("/plan/fit", TryFit);
         visit.MapPost("/plan/start", Start);
         visit.MapPost(
             "/plan/repair",
@@ -156,7 +162,7 @@ public static class PlanEndpoints
             request.Version,
             (v, f) =>
             {
-                var plan = request.Insert ? PlanSets.Insert(f.Plan, taken, request.Before) : taken with { Silenced = null };
+                var plan = request.Insert ? PlanSets.Join(f.Plan, taken, request.Before, visits.Knowledge) : taken with { Silenced = null };
                 PlanCheck.Check(plan, visits.Knowledge);
                 v.Plan = plan;
             }
@@ -249,10 +255,18 @@ public static class PlanEndpoints
             request.Version,
             (v, f) =>
             {
-                fit = Fit.ToMinutes(f.Plan, request.Minutes, f.Tempo, visits.Knowledge);
+                fit = Fit.ToMinutes(f.Plan, request.Minutes, f.Tempo, visits.Knowledge, f.School);
                 v.Plan = fit.Plan;
             }
         );
         return new(view, fit!.Cuts, fit.Optimal, fit.Reason);
+    }
+
+    /// <summary>What the plan would be in so many minutes, to look at before it is taken; the booked ones when not said.</summary>
+    private static async Task<FitTried> TryFit(Guid visitId, double? minutes, VisitStore visits)
+    {
+        var frame = await visits.Frame(await visits.Read(visitId));
+        var fit = Fit.ToMinutes(frame.Plan, minutes ?? frame.MinutesOnMat, frame.Tempo, visits.Knowledge, frame.School);
+        return new(fit.Plan, fit.Expansion, fit.Cuts, fit.Reason);
     }
 }

@@ -1,5 +1,6 @@
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Composing;
+using AmpleLantern.Core.Courses;
 using AmpleLantern.Core.Effects;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
@@ -52,6 +53,9 @@ public sealed record Vocabulary
 
     public required IReadOnlyList<Product> Products { get; init; }
 
+    /// <summary>What a technique can do to a joint.</summary>
+    public required IReadOnlyList<JointMove> Moves { get; init; }
+
     public required IReadOnlyList<Area> Areas { get; init; }
 
     /// <summary>What a step may do to a body, as rules speak of it.</summary>
@@ -71,6 +75,7 @@ public sealed record Vocabulary
 /// <param name="OneSided">Positions that bend one leg, so that the side matters.</param>
 /// <param name="Surfaces">What a session may be given on.</param>
 /// <param name="FirstWish">What composing begins with; and with what one more wish (<paramref name="FurtherWish"/>).</param>
+/// <param name="CourseVisits">How many visits a course usually has, and how many days apart.</param>
 public sealed record AssumedValues(
     double StatureCm,
     double OutBreathShare,
@@ -79,7 +84,9 @@ public sealed record AssumedValues(
     IReadOnlyList<string> OneSided,
     IReadOnlyList<string> Surfaces,
     FirstWish FirstWish,
-    FirstWish FurtherWish
+    FirstWish FurtherWish,
+    int CourseVisits,
+    int CourseEveryDays
 );
 
 /// <summary>Something flows need to have at hand.</summary>
@@ -116,7 +123,7 @@ public static class PracticeEndpoints
     {
         api.MapGet(
             "/vocabulary",
-            (KnowledgeBase k) =>
+            (PracticeKnowledge k) =>
                 new Vocabulary
                 {
                     Version = k.Version,
@@ -128,7 +135,9 @@ public static class PracticeEndpoints
                         [.. k.Positions.All.Select(p => p.Id).Where(k.Poses.OneSided)],
                         [.. k.Flows.All.SelectMany(f => f.Surfaces).Distinct()],
                         k.Composing.Model.First,
-                        k.Composing.Model.Further
+                        k.Composing.Model.Further,
+                        k.CourseRules.UsualVisits,
+                        k.CourseRules.UsualEveryDays
                     ),
                     Regions = k.Regions.All,
                     Contacts = k.Contacts.All,
@@ -145,6 +154,7 @@ public static class PracticeEndpoints
                     Areas = k.Areas.All,
                     Effects = k.EffectClasses.All,
                     Products = k.Products.All,
+                    Moves = k.JointMoves.All,
                     Complaints = [.. k.Complaints.All.Select(c => new ComplaintLine(c.Id, c.Name, c.Words))],
                     Aims = k.Composing.Aims.All,
                     Qualities = k.Composing.Qualities.All,

@@ -61,6 +61,10 @@ public static class Bookings
 {
     private const int ShortestReason = 4;
 
+    private static readonly NodaTime.Text.LocalDatePattern DayPattern = NodaTime.Text.LocalDatePattern.CreateWithInvariantCulture(
+        "d MMM uuuu"
+    );
+
     public static void MapBookings(this RouteGroupBuilder api)
     {
         var bookings = api.MapGroup("/bookings/{visitId:guid}");
@@ -146,7 +150,8 @@ public static class Bookings
 
     /// <summary>Refuses a second booking of the same person or room, and says when both are free next.</summary>
     /// <exception cref="RefusalException">The person or the room is taken, or the minutes cannot be.</exception>
-    public static async Task RequireFree(LanternDb db, KnowledgeBase knowledge, Wanted wanted)
+    /// <param name="named">Whether the refusal says which day it is: where several are wanted.</param>
+    public static async Task RequireFree(LanternDb db, KnowledgeBase knowledge, Wanted wanted, bool named = false)
     {
         var times = knowledge.SessionTimes;
         Fit.CheckMinutes(wanted.MinutesBooked - times.TalkBeforeMinutes - times.TalkAfterMinutes, times);
@@ -183,7 +188,8 @@ public static class Bookings
         var next = Slot.NextFree(taken, new(wanted.At, wanted.MinutesBooked), times.DiaryGrainMinutes);
         throw new RefusalException(
             "taken",
-            $"{who} has {clash.Name} at {Spoken(clash.At)} for {clash.MinutesBooked} min. {(next is { } free ? $"Free next at {Spoken(free)}." : "Nothing is free later that day.")}",
+            (named ? $"On {DayPattern.Format(wanted.Date)}: " : "")
+                + $"{who} has {clash.Name} at {Spoken(clash.At)} for {clash.MinutesBooked} min. {(next is { } free ? $"Free next at {Spoken(free)}." : "Nothing is free later that day.")}",
             "/at"
         );
     }

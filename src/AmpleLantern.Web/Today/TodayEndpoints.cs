@@ -1,5 +1,6 @@
 using AmpleLantern.Core;
 using AmpleLantern.Core.Bodies.Shapes;
+using AmpleLantern.Core.Courses;
 using AmpleLantern.Core.Diary;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
@@ -71,6 +72,7 @@ public sealed record DueLine(Guid VisitId, string Client, LocalDate Date);
 
 /// <summary>A visit to be booked.</summary>
 /// <param name="Choices">Options of the flow's variants; the school's, or the flow's own, where nothing is chosen.</param>
+/// <param name="Course">Where it is the first of several booked together.</param>
 public sealed record NewVisit(
     Guid ClientId,
     LocalDate Date,
@@ -80,7 +82,8 @@ public sealed record NewVisit(
     string? School = null,
     string Room = "",
     string? Practitioner = null,
-    IReadOnlyDictionary<string, string>? Choices = null
+    IReadOnlyDictionary<string, string>? Choices = null,
+    CourseTerms? Course = null
 );
 
 /// <summary>Someone who can be booked.</summary>
@@ -303,30 +306,59 @@ public static class TodayEndpoints
             await db.Clients.Include(c => c.Facts).SingleOrDefaultAsync(c => c.Id == request.ClientId)
             ?? throw new Core.RefusalException("not-found", "There is no such client. Choose one from the list.", "/clientId");
         FactCheck.CheckBirth(client.BirthDate, request.Date, visits.Knowledge);
-        var school = visits.Knowledge.School(request.School);
         var practitioner =
             await people.FindByNameAsync(
                 request.Practitioner ?? (await WhoTreats(people)).FirstOrDefault(p => p.Id == person.Id)?.Name ?? ""
             ) ?? throw new Core.RefusalException("no-practitioner", "Choose who gives this visit.", "/practitioner");
-        await Bookings.RequireFree(
-            db,
-            visits.Knowledge,
-            new(null, request.Date, request.At, request.MinutesBooked, request.Room, practitioner.Id, practitioner.DisplayName)
-        );
-        var visit = new Visit
+        var school = request.School is null ? visits.Knowledge.SchoolOf(practitioner.Id) : visits.Knowledge.School(request.School);
+        request.Course?.Check(visits.Knowledge);
+        IReadOnlyList<LocalDate> days = request.Course?.Days(request.Date) ?? [request.Date];
+        foreach (var day in days)
         {
-            ClientId = client.Id,
-            Client = client,
-            Date = request.Date,
-            At = request.At,
-            MinutesBooked = request.MinutesBooked,
-            Room = request.Room,
-            PractitionerId = practitioner.Id,
-            School = school.Id,
-            Plan = FlowPlans.FromFlow(visits.Knowledge.Flows[request.Flow], visits.Knowledge, school, request.Choices),
-        };
-        db.Visits.Add(visit);
+            var wanted = new Bookings.Wanted(
+                null,
+                day,
+                request.At,
+                request.MinutesBooked,
+                request.Room,
+                practitioner.Id,
+                practitioner.DisplayName
+            );
+            await Bookings.RequireFree(db, visits.Knowledge, wanted, named: days.Count > 1);
+        }
+
+        var course = request.Course is null
+            ? null
+            : new Course
+            {
+                ClientId = client.Id,
+                Terms = request.Course,
+                By = visits.By,
+                MadeAt = visits.Now,
+            };
+        if (course is not null)
+        {
+            db.Courses.Add(course);
+        }
+
+        var plan = FlowPlans.FromFlow(visits.Knowledge.Flows[request.Flow], visits.Knowledge, school, request.Choices);
+        var booked = days.Select(day => new Visit
+            {
+                ClientId = client.Id,
+                Client = client,
+                CourseId = course?.Id,
+                Date = day,
+                At = request.At,
+                MinutesBooked = request.MinutesBooked,
+                Room = request.Room,
+                PractitionerId = practitioner.Id,
+                School = school.Id,
+                Plan = plan,
+            })
+            .ToList();
+        db.Visits.AddRange(booked);
         await db.SaveChangesAsync();
+        var visit = booked[0];
         return Show(
             visit,
             await visits.Frame(visit),

@@ -1,4 +1,5 @@
 using System.Text.RegularExpressions;
+using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Tests.Support;
 
 namespace AmpleLantern.Core.Tests.Architecture;
@@ -60,14 +61,15 @@ public partial class NumbersTests
         ["Giving/Session.cs"] = "just before a step's start",
         ["Techniques/Patterns.cs"] = "a slip of the pen, where no knowledge is at hand",
         ["Techniques/Spine.cs"] = "the vertebrae there are",
-        ["Planning/PlanEdits.cs"] = "the length of a word of reason; a whole number",
+        ["Planning/Changing/PlanEdits.cs"] = "the length of a word of reason; a whole number",
         ["Screening/StartGate.cs"] = "the length of a word of reason",
         ["Screening/ClearanceCheck.cs"] = "the length of a word of reason",
         ["Diary/Slot.cs"] = "hours in a day",
         ["Pressure/Levels.cs"] = "the levels there are, and half of one",
         ["Composing/Worth.cs"] = "ranks",
         ["Composing/Arrangement.cs"] = "phases of a session in order",
-        ["Planning/TaughtSteps.cs"] = "how hits are ranked, and how long a word is that a slip is forgiven in",
+        ["Planning/Changing/TaughtSteps.cs"] = "how hits are ranked, and how long a word is that a slip is forgiven in",
+        ["Planning/Changing/StepChoices.cs"] = "how many ways are shown beside each other",
         ["Planning/Fit.cs"] = "tenths of a second, rounded",
         ["Training/DrillScore.cs"] = "both hands in percent",
         ["Measuring/CunScale.cs"] = "the fingers of a hand without the thumb",

@@ -197,10 +197,10 @@ public class FitTests
             foreach (var pair in fitted.Plan.Steps.Where(s => s.Pair is not null && s.Range.Max > s.Range.Min).GroupBy(s => s.Pair))
             {
                 var (one, other) = (pair.First(s => s.Side == worse), pair.First(s => s.Side != worse));
-                Assert.Equal(plan.Step(one.Id).Repeats - plan.Step(other.Id).Repeats, one.Repeats - other.Repeats);
+                Assert.True(one.Repeats - other.Repeats >= plan.Step(one.Id).Repeats - plan.Step(other.Id).Repeats, one.Name);
             }
 
-            Assert.Contains($"the {worse.ToString().ToLowerInvariant()} side keeps what it has more", fitted.Reason);
+            Assert.Matches($@"the {worse.ToString().ToLowerInvariant()} side gets \d+ % more", fitted.Reason);
         }
     }
 

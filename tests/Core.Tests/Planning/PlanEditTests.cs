@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
 using AmpleLantern.Core.Vocabulary;

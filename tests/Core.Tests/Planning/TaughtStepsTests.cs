@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Tests.Support;
 using AmpleLantern.Core.Vocabulary;
 
@@ -30,7 +31,7 @@ public sealed class TaughtStepsTests
             {
                 var (plan, added) = PlanSets.Add(into, [taught.Step], after.Id, Known.Base);
                 PlanCheck.Check(plan, Known.Base);
-                var come = plan.Steps[plan.Steps.ToList().FindIndex(s => s.Id == after.Id) + 1];
+                var come = plan.Steps[plan.Steps.ToList().FindIndex(s => s.Id == into.SeriesOf(after)[^1].Id) + 1];
                 Assert.Equal(added.Single(), come.Id);
                 Assert.Equal(into.Steps.Count + 1, plan.Steps.Count);
                 Assert.Equal((after.Block, after.Surface), (come.Block, come.Surface));

@@ -6,9 +6,11 @@ import { ask, http, Problem } from '../../api/http';
 import { keptAs } from '../../api/kept';
 import type { ClientHistory } from '../../api/types';
 import { useMe } from '../../api/useMe';
+import { useVocabulary } from '../../api/useVisit';
 import { day, dayOf, hourMinute } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { Fold } from '../../ui/Fold';
+import { Courses } from './Courses';
 import { EditClient } from './EditClient';
 import { TrendLine } from './TrendLine';
 
@@ -17,6 +19,7 @@ export default function History() {
   const { t } = useTranslation();
   const { clientId = '' } = useParams();
   const me = useMe();
+  const words = useVocabulary();
   const [editing, setEditing] = useState(false);
   const history = useQuery({
     queryKey: keptAs.client(clientId),
@@ -63,6 +66,7 @@ export default function History() {
         )}
       </div>
       {editing && <EditClient client={h} done={() => setEditing(false)} />}
+      {me.mayTreat && words.data && <Courses clientId={clientId} words={words.data} />}
       {h.trends.length > 0 && (
         <section className="trends" aria-label={t('history.trends')}>
           {h.trends.map((x) => (

@@ -36,7 +36,7 @@ export function AddStep({ visit, words, after, onAdd, onDone }: Props) {
     placeholderData: keepPreviousData,
   });
   const lines = asked ? (found.data ?? []) : [];
-  const first = found.isPlaceholderData ? undefined : lines.find((l) => l.barred.length === 0);
+  const first = found.isPlaceholderData ? undefined : lines.find((l) => l.standing.barred.length === 0);
   return (
     <section
       className="addstep"
@@ -66,7 +66,7 @@ export function AddStep({ visit, words, after, onAdd, onDone }: Props) {
             <button
               type="button"
               className="plain"
-              disabled={l.barred.length > 0}
+              disabled={l.standing.barred.length > 0}
               aria-label={t('plan.addNow', { name: l.step.name })}
               onClick={() => onAdd(l.id)}
             >
@@ -78,14 +78,14 @@ export function AddStep({ visit, words, after, onAdd, onDone }: Props) {
               </span>
             </button>
             <span className="small">
-              {l.barred.length > 0 ? (
-                <span className="plum">{l.barred.join('; ')}</span>
+              {l.standing.barred.length > 0 ? (
+                <span className="plum">{l.standing.barred.join('; ')}</span>
               ) : (
-                [...l.limited, l.turns ? t('plan.addTurns') : ''].filter(Boolean).join('; ')
+                [...l.standing.limited, l.turns ? t('plan.addTurns') : ''].filter(Boolean).join('; ')
               )}
             </span>
             <span className="soft small">{l.flow}</span>
-            <time>{minSec(l.seconds)}</time>
+            <time>{minSec(l.standing.seconds)}</time>
           </li>
         ))}
       </ol>

@@ -1,14 +1,36 @@
-import { useState } from 'react';
+import { useQuery } from '@tanstack/react-query';
+import { useDeferredValue, useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
+import { ask, http } from '../../api/http';
+import { keptAs } from '../../api/kept';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { CommandCap } from '../../shell/KeyCap';
+import { Thread } from '../../thread/Thread';
 import type { PlanWork } from './usePlanWork';
 
-/** Fits the plan to minutes by whole repeats and says what it changed, or what would make it possible. */
-export function FitControl({ visit, words, work }: { visit: VisitView; words: Vocabulary; work: PlanWork }) {
+const nobody = new Set<string>();
+
+interface Props {
+  visit: VisitView;
+  words: Vocabulary;
+  work: PlanWork;
+  onChoose: (step: string) => void;
+}
+
+/** Fits the plan to minutes by whole repeats; shows what it would be first, and says what would make it possible where it cannot be. */
+export function FitControl({ visit, words, work, onChoose }: Props) {
   const { t } = useTranslation();
   const [wanted, setWanted] = useState(String(visit.minutesOnMat));
+  const minutes = useDeferredValue(Number(wanted));
+  const asked = minutes > 0 && minutes !== visit.minutesOnMat;
+  const tried = useQuery({
+    queryKey: keptAs.fit(visit, minutes),
+    queryFn: () =>
+      ask(http.GET('/api/visits/{visitId}/plan/fit', { params: { path: { visitId: visit.id }, query: { minutes } } })),
+    enabled: asked,
+    retry: false,
+  });
   const over = visit.expansion.totalSeconds - visit.minutesOnMat * 60;
   return (
     <section className="fit" aria-label={t('plan.fit')}>
@@ -62,6 +84,26 @@ export function FitControl({ visit, words, work }: { visit: VisitView; words: Vo
           <span className="soft">{t('plan.fitsIn')}</span>
         )}
       </p>
+      {asked && tried.isError && <p className="small plum">{tried.error.message}</p>}
+      {asked && tried.data && (
+        <section className="whatif" aria-label={t('plan.whatIf', { minutes })}>
+          <p className="small">
+            <b>{t('plan.whatIf', { minutes })}.</b> {tried.data.reason}{' '}
+            <button type="button" className="pill quiet" onClick={() => work.fitTo(minutes)}>
+              {t('plan.takeIt')}
+            </button>
+          </p>
+          <Thread
+            plan={tried.data.plan}
+            expansion={tried.data.expansion}
+            words={words}
+            selected=""
+            flagged={nobody}
+            breathsPerMinute={visit.tempo.breathsPerMinute}
+            onSelect={onChoose}
+          />
+        </section>
+      )}
     </section>
   );
 }

@@ -14,6 +14,7 @@ import { PressPanel } from '../press/PressPanel';
 import type { StageProps } from '../stage';
 import { AddStep } from './AddStep';
 import { DosePanel } from './DosePanel';
+import { FromLast } from './FromLast';
 import { FitControl } from './FitControl';
 import { OrderPanel } from './OrderPanel';
 import { PlanTools } from './PlanTools';
@@ -181,7 +182,8 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
           </Note>
         )}
         {more && !locked && <StartPanel visit={visit} words={words} base={base} work={work} before={selected.id} />}
-        {!locked && <FitControl visit={visit} words={words} work={work} />}
+        {!locked && <FromLast visit={visit} onTake={work.take} onChoose={chosen.choose} />}
+        {!locked && <FitControl visit={visit} words={words} work={work} onChoose={chosen.choose} />}
         {!locked && (
           <PlanTools plan={visit.plan} chosen={chosen.chosen} onEdit={edit} onAdd={() => setAdding(!adding)} />
         )}

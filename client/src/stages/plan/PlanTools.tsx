@@ -35,6 +35,9 @@ export function PlanTools({ plan, chosen, onEdit, onAdd }: Props) {
       <button type="button" className="pill quiet" disabled={!oneSided} onClick={() => edit('mirror')}>
         {t('plan.mirror')}
       </button>
+      <button type="button" className="pill quiet" title={t('plan.oneSideWhy')} onClick={() => edit('one-side')}>
+        {t('plan.oneSide')}
+      </button>
       <button type="button" className="pill quiet" onClick={() => edit('again')}>
         {t('plan.again')}
       </button>

@@ -71,6 +71,12 @@ export function StartPanel({ visit, words, base, work, before }: Props) {
       <Link className="pill" to={`${base}/card`}>
         {t('plan.card')}
       </Link>
+      <Link
+        className="pill"
+        to={`/practice?visit=${visit.id}${visit.plan.flow ? `&flow=${visit.plan.flow}` : ''}#schools`}
+      >
+        {t('schools.head')}
+      </Link>
       <Keep visit={visit} />
     </div>
   );

@@ -1,19 +1,17 @@
 import { useState } from 'react';
-import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { known, nameIn } from '../../api/named';
 import type { PlanEdit, PlanStep, VisitView, Vocabulary } from '../../api/types';
 import { drawingOf, StepChart } from '../../chart/StepChart';
 import { Guide, plain } from '../../parts/Guide';
-import { Level } from '../../parts/Level';
-import { SavedText } from '../../parts/SavedText';
 import { minSec, sourceLine } from '../../parts/spoken';
 import { StepPoints } from '../../parts/StepPoints';
 import { StepLimits } from '../../parts/StepLimits';
 import { Fold } from '../../ui/Fold';
 import { Note } from '../../ui/Note';
+import { ChangeStep } from './change/ChangeStep';
+import { StepEdits } from './StepEdits';
 import { StepEffects } from './StepEffects';
-import { Stepper } from './Stepper';
 
 interface Props {
   step: PlanStep;
@@ -25,19 +23,27 @@ interface Props {
   onRegion: (region: string) => void;
 }
 
+/** The step with a point taken in, or out when it has it. */
+const withPoint = (step: PlanStep, point: string): PlanEdit => {
+  const points = step.points ?? [];
+  return {
+    kind: 'change',
+    step: step.id,
+    bothSides: true,
+    change: { points: points.includes(point) ? points.filter((p) => p !== point) : [...points, point] },
+  };
+};
+
 /** The selected step's facts and everything about it that can be changed. */
 export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: Props) {
   const { t } = useTranslation();
-  const [both, setBoth] = useState(true);
   const [point, setPoint] = useState<string | null>(null);
+  const [picking, setPicking] = useState<string[] | null>(null);
   const technique = known(words.techniques, step.technique);
   const expanded = visit.expansion.steps[at]!;
   const press = expanded.presses[0];
   const reach = visit.outOfReach.find((o) => o.step === step.id);
   const findings = visit.screen.findings.filter((f) => f.steps.includes(step.id));
-  const edit = (kind: PlanEdit['kind'], part: Partial<PlanEdit>) =>
-    onEdit({ kind, step: step.id, bothSides: both, ...part });
-  const hold = step.pattern.hold;
   return (
     <section className="sheetstep">
       <h2>{step.name}</h2>
@@ -50,8 +56,9 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
           step={step}
           words={words}
           box={{ width: 330, height: 300 }}
+          offered={picking ?? undefined}
           onRegion={onRegion}
-          onPoint={setPoint}
+          onPoint={picking ? (p) => onEdit(withPoint(step, p)) : setPoint}
         />
       </div>
       <StepPoints step={step} clientId={visit.client.id} open={point} onOpen={setPoint} />
@@ -102,115 +109,26 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
         <StepEffects visit={visit} step={step.id} />
       </Fold>
       {!locked && (
-        <div className="edits">
-          <Stepper
-            label={t('sheet.level')}
-            value={step.level}
-            show={<Level level={step.level} />}
-            onStep={(by) => edit('level', { number: step.level + by })}
+        <>
+          <StepEdits
+            step={step}
+            expanded={expanded}
+            words={words}
+            at={at}
+            last={visit.plan.steps.length - 1}
+            onEdit={onEdit}
           />
-          <Stepper
-            label={t('sheet.repeats')}
-            value={step.repeats}
-            show={`${step.repeats} ×`}
-            hint={t('sheet.usually', { min: step.range.min, max: step.range.max })}
-            onStep={(by) => edit('repeats', { number: step.repeats + by })}
-          />
-          <Stepper
-            label={t('sheet.atLeast')}
-            value={step.range.min}
-            show={`${step.range.min} ×`}
-            onStep={(by) => edit('range', { number: step.range.min + by, upper: step.range.max })}
-          />
-          <Stepper
-            label={t('sheet.atMost')}
-            value={step.range.max}
-            show={`${step.range.max} ×`}
-            onStep={(by) => edit('range', { number: step.range.min, upper: step.range.max + by })}
-          />
-          {expanded.timed && (
-            <Stepper
-              label={t('sheet.hold')}
-              value={press?.holdSeconds ?? 0}
-              show={`${Math.round(press?.holdSeconds ?? 0)} s`}
-              hint={hold && step.pattern.untilPulseSlows ? `${hold.min}–${hold.max} s` : undefined}
-              onStep={(by) => edit('hold', { number: Math.round(press?.holdSeconds ?? 0) + by * 5 })}
+          <Fold title={t('change.head')} className="mt-2">
+            <ChangeStep
+              step={step}
+              visit={visit}
+              words={words}
+              picking={picking !== null}
+              onPick={setPicking}
+              onChange={(change) => onEdit({ kind: 'change', step: step.id, bothSides: true, change })}
             />
-          )}
-          <div className="edit">
-            <label htmlFor="sheet-contact">{t('sheet.contact')}</label>
-            <Form.Select
-              id="sheet-contact"
-              value={step.contact}
-              onChange={(e) => edit('contact', { word: e.target.value })}
-            >
-              {(technique?.contacts ?? [step.contact]).map((c) => (
-                <option key={c} value={c}>
-                  {nameIn(words.contacts, c)}
-                </option>
-              ))}
-            </Form.Select>
-          </div>
-          <div className="edit">
-            <label htmlFor="sheet-side">{t('sheet.side')}</label>
-            <Form.Select id="sheet-side" value={step.side} onChange={(e) => edit('side', { word: e.target.value })}>
-              {(['left', 'right', 'both', 'mid'] as const).map((s) => (
-                <option key={s} value={s}>
-                  {t(`side.${s}`)}
-                </option>
-              ))}
-            </Form.Select>
-          </div>
-          <div className="edit">
-            <label htmlFor="sheet-position">{t('sheet.client')}</label>
-            <Form.Select
-              id="sheet-position"
-              value={step.position}
-              onChange={(e) => edit('position', { word: e.target.value, bothSides: false })}
-            >
-              {[...new Set([step.position, ...(technique?.positions ?? [])])].map((p) => (
-                <option key={p} value={p}>
-                  {nameIn(words.positions, p)}
-                </option>
-              ))}
-            </Form.Select>
-          </div>
-          <SavedText
-            id="sheet-note"
-            label={t('sheet.note')}
-            hideLabel={false}
-            rows={2}
-            value={step.note ?? ''}
-            save={(text) => edit('note', { word: text })}
-          />
-          <div className="acts">
-            <button
-              type="button"
-              className="pill"
-              disabled={at === 0}
-              onClick={() => onEdit({ kind: 'move', step: step.id, number: at - 1, bothSides: false })}
-            >
-              ↑ {t('sheet.earlier')}
-            </button>
-            <button
-              type="button"
-              className="pill"
-              disabled={at === visit.plan.steps.length - 1}
-              onClick={() => onEdit({ kind: 'move', step: step.id, number: at + 1, bothSides: false })}
-            >
-              ↓ {t('sheet.later')}
-            </button>
-            <button type="button" className="pill danger" onClick={() => edit('remove', {})}>
-              {t('sheet.leaveOut')}
-            </button>
-          </div>
-          {step.pair && (
-            <label className="bothsides">
-              <input type="checkbox" checked={both} onChange={(e) => setBoth(e.target.checked)} />{' '}
-              {t('sheet.bothSides')}
-            </label>
-          )}
-        </div>
+          </Fold>
+        </>
       )}
       {((technique?.cautions.length ?? 0) > 0 || findings.length > 0 || step.note || step.guide?.caution) && (
         <ul className="cautions">

@@ -14,7 +14,9 @@ import { Hands } from './Hands';
 import { OwnBody } from './OwnBody';
 import { OwnAccess } from './OwnAccess';
 import { People } from './People';
+import { OwnWays } from './OwnWays';
 import { Rules } from './Rules';
+import { Schools } from './Schools';
 import { Settings } from './Settings';
 
 /** Practice: our people, our rules' sources, and who saw and changed what. */
@@ -53,6 +55,8 @@ export default function Practice() {
       </div>
       <Hands />
       {words.data && me.mayTreat && <OwnBody words={words.data} />}
+      {words.data && me.mayTreat && <Schools words={words.data} owner={me.mayRunPractice} />}
+      {me.mayTreat && <OwnWays maySign={me.maySign} />}
       {me.mayTreat && <Rules owner={me.mayRunPractice} />}
       <OwnAccess />
       {me.mayRunPractice && <Settings />}

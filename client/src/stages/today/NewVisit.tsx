@@ -3,12 +3,13 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
 import { keptAs, renew } from '../../api/kept';
-import type { Me } from '../../api/types';
+import type { CourseTerms, Me } from '../../api/types';
 import { useVocabulary } from '../../api/useVisit';
 import { FlowWays, type Choices } from '../../parts/Ways';
 import { Choice } from '../../ui/fields';
 import { SendForm } from '../../ui/SendForm';
 import { BookingFields } from './BookingFields';
+import { CourseFields } from './CourseFields';
 
 const empty = {
   clientId: '',
@@ -18,6 +19,7 @@ const empty = {
   room: '',
   practitioner: '',
   choices: {} as Choices,
+  course: null as CourseTerms | null,
 };
 
 /** Books a visit for a client who is already known. */
@@ -78,6 +80,7 @@ export function NewVisit({ date }: { date: string }) {
         onChoices={(choices) => set({ choices })}
       />
       <BookingFields name="book" slot={{ ...form, practitioner }} people={people.data ?? []} set={set} />
+      {words.data && <CourseFields words={words.data} course={form.course} set={(course) => set({ course })} />}
     </SendForm>
   );
 }

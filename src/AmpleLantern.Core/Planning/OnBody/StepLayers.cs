@@ -9,10 +9,12 @@ namespace AmpleLantern.Core.Planning.OnBody;
 public static class StepLayers
 {
     /// <param name="touchable">Regions that can be touched on the chart beside those worked.</param>
+    /// <param name="offered">Points to choose from beside those worked.</param>
     public static LayersWanted Of(
         PlanStep step,
         IReadOnlyList<string> touchable,
         IReadOnlyList<string> leftOut,
+        IReadOnlyList<string> offered,
         string view,
         ReflexSet set,
         KnowledgeBase knowledge
@@ -23,7 +25,7 @@ public static class StepLayers
         var worked = nowhere || step.TouchesNobody(knowledge) ? [] : step.Regions;
         return new(
             step.Line is { } channel && knowledge.Atlas.Channels.Has(channel) ? [channel] : [],
-            step.Points ?? [],
+            [.. (step.Points ?? []).Concat(offered).Distinct()],
             step.Line is { } line && knowledge.Atlas.Sen.Has(line) ? [line] : [],
             // An area of the foot says more than the part it lies in.
             [

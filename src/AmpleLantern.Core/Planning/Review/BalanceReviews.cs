@@ -1,3 +1,4 @@
+using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;

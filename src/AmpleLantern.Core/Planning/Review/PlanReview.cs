@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Techniques;
 
 namespace AmpleLantern.Core.Planning.Review;
@@ -65,8 +66,8 @@ public static class PlanReview
     /// <summary>
     /// The plan with everything repaired that can be, rule after rule, as long as that makes fewer remarks.
     /// </summary>
-    /// <param name="noMoreTurns">Whether a repair that turns the client more often is left.</param>
-    public static Plan RepairAll(Plan plan, School school, Tempo tempo, KnowledgeBase knowledge, bool noMoreTurns = false)
+    /// <remarks>A repair that turns the client more often is left.</remarks>
+    public static Plan RepairAll(Plan plan, School school, Tempo tempo, KnowledgeBase knowledge)
     {
         // A repair may bring in another remark that the next one mends: one step sideways is taken, but no plan is looked at twice.
         var seen = new HashSet<string> { Signature(plan) };
@@ -80,7 +81,7 @@ public static class PlanReview
                 .Where(r => r.Remark.Repair is not null)
                 .OrderBy(r => r.Rule.Severity)
                 .Select(r => r.Remark.Repair!())
-                .Where(p => !seen.Contains(Signature(p)) && (!noMoreTurns || Turns(p, knowledge) <= Turns(plan, knowledge)))
+                .Where(p => !seen.Contains(Signature(p)) && OneSide.Turns(p, knowledge) <= OneSide.Turns(plan, knowledge))
                 .Select(p => (Plan: p, Weight: Weight(new(p, PlanExpansion.Expand(p, tempo, knowledge), school, tempo, knowledge))))
                 .Where(p => p.Weight <= weight)
                 .OrderBy(p => p.Weight == weight)
@@ -101,9 +102,6 @@ public static class PlanReview
         string.Join(' ', plan.Steps.Select(s => $"{s.Id}/{s.Level}/{s.Repeats}/{s.NoTouchSeconds}/{s.PacePercent}"));
 
     private const int MostRounds = 40;
-
-    private static int Turns(Plan plan, KnowledgeBase knowledge) =>
-        plan.Steps.Zip(plan.Steps.Skip(1)).Count(p => PlanExpansion.Change(p.First, p.Second, knowledge).What == "position");
 
     /// <summary>One that must be mended outweighs all that should, one that should all that could.</summary>
     private static double Weight(ReviewContext context) => Remarks(context).Sum(r => Math.Pow(1000, Severity.Could - r.Rule.Severity));

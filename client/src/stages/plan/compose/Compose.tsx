@@ -12,7 +12,7 @@ import { Frame } from '../../../shell/Frame';
 import { Note } from '../../../ui/Note';
 import type { StageProps } from '../../stage';
 import { usePlanWork } from '../usePlanWork';
-import { AimRow } from './AimRow';
+import { AimRow } from '../../../parts/AimRow';
 import { ProposalCard } from './ProposalCard';
 
 /** From what it is for to two sessions to choose between, each with its reasons. */

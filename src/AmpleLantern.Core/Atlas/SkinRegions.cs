@@ -6,22 +6,36 @@ using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Atlas;
 
-/// <summary>Which regions a channel or sen line runs through, found on the drawn body and kept.</summary>
-public sealed class LineRegions(KnowledgeBase knowledge)
+/// <summary>Which regions lines run through and points lie on, found on the drawn body and kept.</summary>
+public sealed class SkinRegions(KnowledgeBase knowledge)
 {
     private readonly Lazy<Posed> standing = new(() => new(knowledge, new(BodySize.Reference, knowledge.Poses.Standing)));
-    private readonly ConcurrentDictionary<string, IReadOnlyList<string>> known = new();
+    private readonly ConcurrentDictionary<string, IReadOnlyList<string>> lines = new();
+    private readonly ConcurrentDictionary<string, IReadOnlyList<string>> points = new();
     private readonly ConcurrentDictionary<string, IReadOnlyList<PatchSkin>> skins = new();
 
     /// <summary>Ids of the regions a line runs through, in its direction; on both sides they are the same.</summary>
     /// <exception cref="KnowledgeException">There is no such line.</exception>
-    public IReadOnlyList<string> Of(string line) => known.GetOrAdd(line, Find);
+    public IReadOnlyList<string> OfLine(string line) =>
+        lines.GetOrAdd(
+            line,
+            id =>
+                Under([
+                    .. (knowledge.Atlas.Channels.Find(id)?.Courses ?? knowledge.Atlas.Sen[id].Courses).SelectMany(c =>
+                        standing.Value.OnSkin(c, 1)
+                    ),
+                ])
+        );
 
-    private IReadOnlyList<string> Find(string line)
-    {
-        var courses = knowledge.Atlas.Channels.Find(line)?.Courses ?? knowledge.Atlas.Sen[line].Courses;
-        List<Anchor> way = [.. courses.SelectMany(c => standing.Value.OnSkin(c, 1))];
-        return
+    /// <summary>Ids of the regions a point lies on.</summary>
+    /// <exception cref="KnowledgeException">There is no such point.</exception>
+    public IReadOnlyList<string> OfPoint(string code) =>
+        points.GetOrAdd(
+            code,
+            id => Under([.. standing.Value.SpotsOf(knowledge.Atlas.Points[id]).Where(s => s.Side >= 0).Select(s => s.Anchor)])
+        );
+
+    private IReadOnlyList<string> Under(List<Anchor> way) =>
         [
             .. knowledge
                 .Regions.All.Where(r => !r.Anywhere && r.Patches.Count > 0)
@@ -32,7 +46,6 @@ public sealed class LineRegions(KnowledgeBase knowledge)
                 .OrderBy(x => x.First)
                 .Select(x => x.Id),
         ];
-    }
 
     private IReadOnlyList<PatchSkin> SkinOf(Region region) =>
         skins.GetOrAdd(region.Id, _ => [.. region.Patches.Select(p => PatchSkin.Of(Patches.Grid(standing.Value.Locator, p, 1)))]);

@@ -2,7 +2,7 @@ using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 
-namespace AmpleLantern.Core.Planning;
+namespace AmpleLantern.Core.Planning.Changing;
 
 /// <summary>What is done to several steps or a whole block at once.</summary>
 public static class PlanSets
@@ -155,9 +155,9 @@ public static class PlanSets
             blocks.Add(block with { Id = id });
         }
 
-        // A session arrives and ends once.
+        // A session arrives and ends once; what opens or closes a side belongs to that side.
         var coming = other
-            .Steps.Where(s => s.Role is StepRole.Work || plan.Steps.Count == 0)
+            .Steps.Where(s => s.Role is StepRole.Work || s.Pair is not null || plan.Steps.Count == 0)
             .Select(s => s with { Block = names.GetValueOrDefault(s.Block, s.Block) })
             .ToList();
         var copies = Copies(coming, plan);
@@ -168,7 +168,13 @@ public static class PlanSets
         };
     }
 
-    /// <summary>Steps taught elsewhere, put in behind one of this plan's, in its block, on its side and surface.</summary>
+    /// <summary>
+    /// The same before anything is given: where both lie the client on their sides, one side is given through before the other.
+    /// </summary>
+    public static Plan Join(Plan plan, Plan other, string? before, KnowledgeBase knowledge) =>
+        OneSide.WithFewerTurns(Insert(plan, other, before), knowledge);
+
+    /// <summary>Steps taught elsewhere, put in behind one of this plan's and its series, in its block, on its side and surface.</summary>
     /// <param name="after">Id of the step they come after.</param>
     /// <returns>The plan, and the ids they have in it, in the same order.</returns>
     public static (Plan Plan, IReadOnlyList<string> Added) Add(
@@ -179,11 +185,12 @@ public static class PlanSets
     )
     {
         var at = plan.Step(after);
+        var last = plan.SeriesOf(at)[^1];
         var copies = Copies([.. taught.Select(s => Fitted(s, at, knowledge))], plan);
         return (
             plan with
             {
-                Steps = [.. plan.Steps.SelectMany(s => s.Id == at.Id ? [s, .. copies] : new[] { s })],
+                Steps = [.. plan.Steps.SelectMany(s => s.Id == last.Id ? [s, .. copies] : new[] { s })],
             },
             [.. copies.Select(c => c.Id)]
         );
@@ -194,7 +201,7 @@ public static class PlanSets
     {
         var other = step.Side is Side.Left or Side.Right && at.Side is Side.Left or Side.Right && step.Side != at.Side;
         var sided = other ? FlowPlans.Mirrored(step, knowledge) : step;
-        return sided with
+        var put = sided with
         {
             Position = sided.AlsoIn.Contains(at.Position) ? at.Position : sided.Position,
             Block = at.Block,
@@ -203,6 +210,7 @@ public static class PlanSets
             Pair = null,
             Series = null,
         };
+        return OneSide.Upward(put, OneSide.IsBelow(step, knowledge), knowledge);
     }
 
     /// <summary>Copies with ids and pairs of their own; two steps that were a pair stay one.</summary>

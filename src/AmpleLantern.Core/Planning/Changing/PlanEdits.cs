@@ -4,7 +4,7 @@ using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 
-namespace AmpleLantern.Core.Planning;
+namespace AmpleLantern.Core.Planning.Changing;
 
 /// <summary>The edits a plan takes one at a time.</summary>
 public enum PlanEditKind
@@ -32,6 +32,8 @@ public enum PlanEditKind
     Unsilence,
     Rename,
     Press,
+    Change,
+    OneSide,
 }
 
 /// <summary>One edit of one step, or of several.</summary>
@@ -46,6 +48,7 @@ public enum PlanEditKind
 /// <param name="Blocks">The blocks after which another is given again.</param>
 /// <param name="Rule">The order rule that is set aside.</param>
 /// <param name="Press">How the body leans or hangs for the step; none to have it worked out from the level.</param>
+/// <param name="Change">What of the step is otherwise.</param>
 /// <param name="By">Who does it, for what is kept with a name.</param>
 public sealed record PlanEdit(
     PlanEditKind Kind,
@@ -58,7 +61,8 @@ public sealed record PlanEdit(
     IReadOnlyList<string>? Blocks = null,
     string? Rule = null,
     string? By = null,
-    Setting? Press = null
+    Setting? Press = null,
+    StepChange? Change = null
 );
 
 public static class PlanEdits
@@ -77,6 +81,15 @@ public static class PlanEdits
             _ => OfSteps(plan, edit, knowledge),
         };
         PlanCheck.Check(edited, knowledge);
+        var before = plan.Steps.ToDictionary(s => s.Id);
+        foreach (var step in edited.Steps)
+        {
+            if (before.TryGetValue(step.Id, out var was) && was != step)
+            {
+                StepAllows.Check(was, step, knowledge);
+            }
+        }
+
         return edited;
     }
 
@@ -93,6 +106,9 @@ public static class PlanEdits
             PlanEditKind.Mirror => PlanSets.WithTwins(plan, inOrder, knowledge),
             PlanEditKind.Split => plan.Steps.Where(Concerned).Aggregate(plan, (p, s) => PlanSets.Split(p, p.Step(s.Id))),
             PlanEditKind.Again => PlanSets.Again(plan, inOrder),
+            PlanEditKind.OneSide when steps.Count == 1 => OneSide.Through(plan, knowledge),
+            PlanEditKind.OneSide => OneSide.Through(plan, inOrder, knowledge),
+            PlanEditKind.Side => OnSide(plan, step, SideOf(edit.Word), knowledge),
             PlanEditKind.Group => PlanSets.Group(plan, inOrder, Said(edit, "heading")),
             PlanEditKind.Level when steps.Count > 1 => plan.With(s =>
                 Concerned(s) ? s with { Level = s.Level + Whole(edit, "level") - step.Level, Press = null } : s
@@ -100,30 +116,58 @@ public static class PlanEdits
             PlanEditKind.Repeats when steps.Count > 1 => plan.With(s =>
                 Concerned(s) ? WithRepeats(s, s.Repeats + Whole(edit, "number of repeats") - step.Repeats) : s
             ),
-            _ => plan.With(s => Concerned(s) ? Changed(s, edit) : s),
+            _ => plan.With(s => Concerned(s) ? Changed(s, edit, knowledge) : s),
         };
     }
 
     private static bool Concerns(PlanStep s, PlanStep step, PlanEdit edit) =>
         s.Id == step.Id || edit.BothSides && edit.Kind is not PlanEditKind.Side && step.Pair is not null && s.Pair == step.Pair;
 
-    private static PlanStep Changed(PlanStep step, PlanEdit edit) =>
+    private static PlanStep Changed(PlanStep step, PlanEdit edit, KnowledgeBase knowledge) =>
         edit.Kind switch
         {
             PlanEditKind.Level => step with { Level = Whole(edit, "level"), Press = null },
             PlanEditKind.Repeats => WithRepeats(step, Whole(edit, "number of repeats")),
             PlanEditKind.Hold => WithHold(step, Number(edit)),
             PlanEditKind.Contact => step with { Contact = edit.Word ?? "", Press = null },
-            PlanEditKind.Side => step with { Side = SideOf(edit.Word), Pair = null },
             PlanEditKind.AllowRest => step with { NoTouchSeconds = Number(edit) },
             PlanEditKind.Range => WithRange(step, Whole(edit, "least"), edit.Upper ?? Whole(edit, "least")),
             PlanEditKind.Pin => step with { Pinned = true },
             PlanEditKind.Unpin => step with { Pinned = false },
             PlanEditKind.Note => step with { Note = string.IsNullOrWhiteSpace(edit.Word) ? null : edit.Word.Trim() },
             PlanEditKind.Position => step with { Position = edit.Word ?? "" },
+            PlanEditKind.Change when edit.Change is { } change => change.On(step, knowledge),
             PlanEditKind.Press => step with { Press = edit.Press },
             _ => step,
         };
+
+    /// <summary>
+    /// The step on another side. Of a client who lies on that side it is given when they lie on the other, with what is given then.
+    /// </summary>
+    private static Plan OnSide(Plan plan, PlanStep step, Side side, KnowledgeBase knowledge)
+    {
+        var there = step with { Side = side, Pair = null };
+        if (!OneSide.IsBelow(there, knowledge) || OneSide.IsBelow(step, knowledge))
+        {
+            return plan.With(s => s.Id == step.Id ? there : s);
+        }
+
+        var turned = there with { Position = knowledge.Positions[there.Position].Mirror! };
+        var last = plan.Steps.LastOrDefault(s => s.Id != step.Id && s.Position == turned.Position && s.Role is StepRole.Work) ?? step;
+        return plan with
+        {
+            Steps =
+            [
+                .. plan
+                    .Steps.Where(s => s.Id != step.Id || s == last)
+                    .SelectMany(s =>
+                        s.Id == step.Id ? [turned]
+                        : s == last ? [s, turned]
+                        : new[] { s }
+                    ),
+            ],
+        };
+    }
 
     private static Plan Silence(Plan plan, PlanEdit edit, KnowledgeBase knowledge)
     {
@@ -167,10 +211,21 @@ public static class PlanEdits
         return step with { Range = new(step.Range.Usual, least, most) };
     }
 
-    private static Plan Move(Plan plan, IReadOnlyList<PlanStep> moved, int to)
+    /// <summary>A series is moved whole, and nothing is put into the middle of one.</summary>
+    private static Plan Move(Plan plan, List<PlanStep> moved, int to)
     {
-        var steps = plan.Steps.Where(s => moved.All(m => m.Id != s.Id)).ToList();
-        steps.InsertRange(Math.Clamp(to, 0, steps.Count), moved);
+        var whole = plan.Steps.Where(s => moved.SelectMany(plan.SeriesOf).Any(m => m.Id == s.Id)).ToList();
+        // The place that was meant is that of the step that was taken hold of.
+        var at = to - whole.FindIndex(s => s.Id == moved[0].Id);
+        var steps = plan.Steps.Where(s => whole.All(m => m.Id != s.Id)).ToList();
+        at = Math.Clamp(at, 0, steps.Count);
+        if (at > 0 && at < steps.Count && plan.SeriesOf(steps[at]) is { Count: > 1 } series && series.Any(s => s.Id == steps[at - 1].Id))
+        {
+            var (first, last) = (steps.FindIndex(s => s.Id == series[0].Id), steps.FindIndex(s => s.Id == series[^1].Id));
+            at = plan.Steps.ToList().IndexOf(whole[0]) < first ? last + 1 : first;
+        }
+
+        steps.InsertRange(at, whole);
         return plan with { Steps = steps };
     }
 

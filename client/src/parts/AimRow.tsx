@@ -1,7 +1,7 @@
 import { useTranslation } from 'react-i18next';
-import { known } from '../../../api/named';
-import type { Vocabulary, WantedAim } from '../../../api/types';
-import { Choice } from '../../../ui/fields';
+import { known } from '../api/named';
+import type { Vocabulary, WantedAim } from '../api/types';
+import { Choice } from '../ui/fields';
 
 interface Props {
   index: number;

@@ -3,11 +3,11 @@ using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 
-namespace AmpleLantern.Core.Planning;
+namespace AmpleLantern.Core.Planning.Changing;
 
 /// <summary>A step as a flow teaches it, to be put into any plan by itself.</summary>
 /// <param name="Id">Flow and step, e.g. <c>legs-on-the-mat/calf-walk</c>.</param>
-/// <param name="Flow">Name of the flow.</param>
+/// <param name="Flow">Name of the flow; <c>by-itself</c> for what no flow holds.</param>
 public sealed record TaughtStep(string Id, string Flow, PlanStep Step);
 
 /// <summary>Every step that is taught, found by what people call it: its name, place, point, line, aim, feel, position or hand.</summary>
@@ -21,6 +21,10 @@ public sealed class TaughtSteps
 
     /// <summary>A slip of one letter is forgiven in words at least so long.</summary>
     private const int LongEnough = 5;
+
+    /// <summary>In the place of a flow.</summary>
+    private const string ByItself = "by-itself";
+
     private readonly IReadOnlyList<(TaughtStep Taught, Dictionary<string, int> Words)> all;
 
     public TaughtSteps(KnowledgeBase knowledge, School school)
@@ -28,8 +32,13 @@ public sealed class TaughtSteps
         all =
         [
             .. knowledge
-                .Flows.All.SelectMany(f => FlowPlans.FromFlow(f, knowledge, school).Steps.Select(s => (Flow: f, Step: s)))
-                .DistinctBy(x => (x.Flow.Id, x.Step.Pair ?? x.Step.Id))
+                .Flows.All.SelectMany(f => InEveryWay(f, knowledge, school).Select(s => (Flow: f.Id, f.Name, Step: s)))
+                .Concat(
+                    knowledge.SingleSteps.All.Select(s =>
+                        (Flow: ByItself, Name: ByItself, Step: FlowPlans.Step(s.Step, s.Id, "", s.Step.Side, null, knowledge, school))
+                    )
+                )
+                .DistinctBy(x => (x.Flow, x.Step.Pair ?? x.Step.Id))
                 .DistinctBy(x =>
                     (
                         x.Step.Name,
@@ -40,11 +49,17 @@ public sealed class TaughtSteps
                         string.Join(' ', x.Step.Regions.Concat(x.Step.Points ?? []).Concat(x.Step.Reflex ?? []))
                     )
                 )
-                .Select(x =>
-                    (new TaughtStep($"{x.Flow.Id}/{x.Step.Pair ?? x.Step.Id}", x.Flow.Name, x.Step), WordsOf(x.Step, x.Flow, knowledge))
-                ),
+                .Select(x => (new TaughtStep($"{x.Flow}/{x.Step.Pair ?? x.Step.Id}", x.Name, x.Step), WordsOf(x.Step, x.Name, knowledge))),
         ];
     }
+
+    /// <summary>The steps of a flow as the school gives it, then those that only another way of it has.</summary>
+    private static IEnumerable<PlanStep> InEveryWay(Flow flow, KnowledgeBase knowledge, School school) =>
+        FlowVariants
+            .Of(flow, knowledge, school)
+            .SelectMany(v => v.Options.Select(o => new Dictionary<string, string> { [v.Id] = o.Id }))
+            .Prepend([])
+            .SelectMany(choices => FlowPlans.FromFlow(flow, knowledge, school, choices).Steps);
 
     /// <exception cref="RefusalException">No flow teaches it.</exception>
     public TaughtStep this[string id] =>
@@ -83,7 +98,7 @@ public sealed class TaughtSteps
         return best;
     }
 
-    private static Dictionary<string, int> WordsOf(PlanStep step, Flow flow, KnowledgeBase k)
+    private static Dictionary<string, int> WordsOf(PlanStep step, string flow, KnowledgeBase k)
     {
         var technique = k.Techniques[step.Technique];
         var found = new Dictionary<string, int>();
@@ -100,7 +115,7 @@ public sealed class TaughtSteps
         }
 
         Say(ByWay, k.Positions[step.Position].Name, k.Contacts[step.Contact].Name, k.Families[technique.Family].Name, step.Side.ToString());
-        Say(ByFeel, step.Purpose, technique.Purpose, technique.Tradition, flow.Name, step.Guide?.Feel, step.Guide?.Hands);
+        Say(ByFeel, step.Purpose, technique.Purpose, technique.Tradition, flow, step.Guide?.Feel, step.Guide?.Hands);
         return found;
 
         void Say(int weight, params string?[] texts)

@@ -1,0 +1,86 @@
+using AmpleLantern.Core.Composing;
+using AmpleLantern.Core.Courses;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Web.Visits;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace AmpleLantern.Web.Courses;
+
+/// <summary>The plan this visit could have by what the last one found; all null where there was none.</summary>
+/// <param name="Date">Of the visit it was found at.</param>
+/// <param name="Taken">Whether the plan of this visit is that already.</param>
+public sealed record FromLastView(LocalDate? Date, Plan? Plan, double? Seconds, IReadOnlyList<PlanReason> Reasons, bool Taken);
+
+/// <summary>What the last session found, as the next plan.</summary>
+public static class FromLast
+{
+    public static void MapFromLast(this RouteGroupBuilder visit) => visit.MapGet("/plan/from-last", View);
+
+    private static async Task<FromLastView> View(Guid visitId, VisitStore visits)
+    {
+        var visit = await visits.Read(visitId);
+        var frame = await visits.Frame(visit);
+        var (school, tempo, minutes, plan) = (frame.School, frame.Tempo, frame.MinutesOnMat, frame.Plan);
+        var last = await visits
+            .Db.Visits.AsNoTracking()
+            .Where(v =>
+                v.ClientId == visit.ClientId
+                && v.Id != visit.Id
+                && v.CancelledAt == null
+                && v.SignedAt != null
+                && (v.Date < visit.Date || v.Date == visit.Date && v.At < visit.At)
+                // Within a course its own visits say what comes next.
+                && (visit.CourseId == null || v.CourseId == visit.CourseId)
+            )
+            .OrderByDescending(v => v.Date)
+            .ThenByDescending(v => v.At)
+            .Select(v => v.Id)
+            .FirstOrDefaultAsync();
+        if (last == default)
+        {
+            return new(null, null, null, [], false);
+        }
+
+        var past = await visits.Read(last);
+        var found = await visits.Frame(past);
+        var next = NextPlan.From(
+            new(
+                PlanCheck.Readable(found.Plan, visits.Knowledge).Plan,
+                found.Given,
+                [.. found.State.Responses.Select(r => (r.Step, r.Response))],
+                found.Changes,
+                await Aims(visit, past, visits)
+            ),
+            minutes,
+            school,
+            tempo,
+            visits.Knowledge
+        );
+        return new(
+            past.Date,
+            next.Plan,
+            PlanExpansion.Expand(next.Plan, tempo, visits.Knowledge).TotalSeconds,
+            next.Reasons,
+            Same(next.Plan, plan)
+        );
+    }
+
+    private static async Task<IReadOnlyList<WantedAim>> Aims(Visit visit, Visit past, VisitStore visits)
+    {
+        var course = visit.CourseId is { } id ? await visits.Db.Courses.AsNoTracking().SingleOrDefaultAsync(c => c.Id == id) : null;
+        return course is { Terms.Aims.Count: > 0 }
+            ? course.Terms.Aims
+            : Core.Measures.Suggested.By([.. past.Interviews.Select(i => (i.Complaint, i.Side))], visits.Knowledge).Aims;
+    }
+
+    private static bool Same(Plan one, Plan other) =>
+        one.WorseSide == other.WorseSide
+        && one.Steps.Count == other.Steps.Count
+        && one.Steps.Zip(other.Steps)
+            .All(p =>
+                (p.First.Id, p.First.Technique, p.First.Level, p.First.Repeats, p.First.Pinned)
+                == (p.Second.Id, p.Second.Technique, p.Second.Level, p.Second.Repeats, p.Second.Pinned)
+            );
+}

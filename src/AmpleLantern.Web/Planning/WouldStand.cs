@@ -1,0 +1,37 @@
+using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Web.Visits;
+
+namespace AmpleLantern.Web.Planning;
+
+/// <summary>What a step would be where it would stand.</summary>
+/// <param name="Barred">Titles of what is against it today; <paramref name="Limited"/> of what makes it lighter.</param>
+public sealed record Standing(double Seconds, IReadOnlyList<string> Barred, IReadOnlyList<string> Limited);
+
+/// <summary>Steps put into the plan of a visit to try them: all at once, timed and screened as they would stand.</summary>
+public sealed class WouldStand
+{
+    private readonly Plan plan;
+    private readonly Expansion expansion;
+    private readonly IReadOnlyList<Finding> findings;
+
+    public WouldStand(VisitFrame frame, Plan plan)
+    {
+        this.plan = plan;
+        expansion = PlanExpansion.Expand(plan, frame.Tempo, frame.Knowledge);
+        findings = Screener.Findings(frame.Subject, frame.Context with { Plan = plan, Expansion = expansion }).Findings;
+    }
+
+    public PlanStep Step(string id) => plan.Step(id);
+
+    public Standing Of(string step) =>
+        new(
+            expansion.Steps.First(e => e.Id == step).Seconds,
+            Titles(step, o => o <= Outcome.Avoid),
+            Titles(step, o => o is Outcome.Modify)
+        );
+
+    private List<string> Titles(string step, Func<Outcome, bool> which) =>
+        [.. findings.Where(f => which(f.Outcome) && f.Steps.Contains(step)).Select(f => f.Title).Distinct()];
+}
