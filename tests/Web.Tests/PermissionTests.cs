@@ -64,6 +64,7 @@ public sealed class PermissionTests(House house) : IClassFixture<House>
             {
                 var at = path.Replace("{visitId}", visit, StringComparison.Ordinal)
                     .Replace("{clientId}", client, StringComparison.Ordinal)
+                    .Replace("{courseId}", Guid.Empty.ToString(), StringComparison.Ordinal)
                     .Replace("{id}", Guid.Empty.ToString(), StringComparison.Ordinal)
                     .Replace("{token}", "no-such-token", StringComparison.Ordinal);
                 // The same body for everybody, made on a version there never was: nothing is changed, and who asks is looked at first.

@@ -33,7 +33,7 @@ public sealed class PlanningTests : IAsyncLifetime
         var steps = before["plan"]!["steps"]!.AsArray().Select(s => (string)s!["id"]!).ToList();
         var found = (await odile.Get($"/api/visits/{id}/plan/taught?q=temples&after={steps[3]}"))!.AsArray();
         var temples = found.First(l => (string)l!["step"]!["name"]! == "Temples")!;
-        Assert.True((double)temples["seconds"]! > 3);
+        Assert.True((double)temples["standing"]!["seconds"]! > 3);
         var after = await Change(
             "plan/add",
             version => new
@@ -49,8 +49,8 @@ public sealed class PlanningTests : IAsyncLifetime
         // Beside its own time the client turns to it and back.
         Assert.InRange(
             (double)after["expansion"]!["totalSeconds"]! - (double)before["expansion"]!["totalSeconds"]!,
-            (double)temples["seconds"]!,
-            (double)temples["seconds"]! + 120
+            (double)temples["standing"]!["seconds"]!,
+            (double)temples["standing"]!["seconds"]! + 120
         );
         odile.Refused(
             422,
@@ -87,7 +87,7 @@ public sealed class PlanningTests : IAsyncLifetime
         var first = (string)(await odile.Visit(pregnant))["plan"]!["steps"]![0]!["id"]!;
         var found = (await odile.Get($"/api/visits/{pregnant}/plan/taught?q=abdomen&after={first}"))!.AsArray();
         Assert.NotEmpty(found);
-        Assert.All(found, l => Assert.NotEmpty(l!["barred"]!.AsArray()));
+        Assert.All(found, l => Assert.NotEmpty(l!["standing"]!["barred"]!.AsArray()));
         Assert.Empty((await odile.Get($"/api/visits/{pregnant}/plan/taught?q=zeppelin&after={first}"))!.AsArray());
     }
 

@@ -64,6 +64,8 @@ export const planning = {
     keepName: 'Name',
     keepSummary: 'What it is good for',
     kept: '“{{name}}” is in the library.',
+    instead: 'In place of the one of this name',
+    file: 'Put out as a file',
     setOut: 'Set out',
     worse: 'Worse side',
     worseNone: 'neither',
@@ -239,6 +241,8 @@ export const planning = {
   },
   library: {
     head: 'Library',
+    readIn: 'Read a plan file in',
+    file: 'Put out as a file',
     lead: '{{flows}} flows, {{kept}} plans of our own',
     all: 'all traditions',
     find: 'Find a flow',

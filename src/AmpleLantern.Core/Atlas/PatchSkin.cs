@@ -9,6 +9,12 @@ internal sealed record PatchSkin(IReadOnlyList<(Anchor At, float Far)> Places)
     /// <summary>What lies no further from a place than this share of their distance is on it.</summary>
     private const float Reach = 0.6f;
 
+    /// <summary>Corners of a box that holds all that can be on it: most of what is asked lies far away.</summary>
+    private readonly (Vector3 Least, Vector3 Most) box = (
+        Places.Aggregate(Places[0].At.At, (least, p) => Vector3.Min(least, p.At.At - new Vector3(p.Far))),
+        Places.Aggregate(Places[0].At.At, (most, p) => Vector3.Max(most, p.At.At + new Vector3(p.Far)))
+    );
+
     public static PatchSkin Of(Anchor[,] grid)
     {
         var places = new List<(Anchor, float)>();
@@ -28,6 +34,11 @@ internal sealed record PatchSkin(IReadOnlyList<(Anchor At, float Far)> Places)
     /// <summary>Near it and facing the same way: the two faces of a hand are near each other.</summary>
     public bool Holds(Anchor anchor)
     {
+        if (Vector3.Clamp(anchor.At, box.Least, box.Most) != anchor.At)
+        {
+            return false;
+        }
+
         foreach (var (at, far) in Places)
         {
             if (Vector3.DistanceSquared(at.At, anchor.At) <= far * far && Vector3.Dot(at.Normal, anchor.Normal) > 0)

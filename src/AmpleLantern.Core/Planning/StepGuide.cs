@@ -31,9 +31,15 @@ public sealed partial record StepGuide(
     public static string? Swapped(string? words) =>
         words is null ? null : Sides().Replace(words, m => m.Value == "{left}" ? "{right}" : "{left}");
 
+    /// <summary>Words as they are typed, their sides marked.</summary>
+    public static string? Marked(string? words) => words is null ? null : Unmarked().Replace(Plain(words)!, m => $"{{{m.Value}}}");
+
     /// <summary>Words as they are read, without the marks.</summary>
     public static string? Plain(string? words) => words is null ? null : Sides().Replace(words, m => m.Value.Trim('{', '}'));
 
     [GeneratedRegex(@"\{left\}|\{right\}")]
     private static partial Regex Sides();
+
+    [GeneratedRegex(@"\b(left|right)\b")]
+    private static partial Regex Unmarked();
 }

@@ -1,14 +1,18 @@
+using System.Text.Json;
 using AmpleLantern.Core;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Checking;
 using AmpleLantern.Data.Records;
+using AmpleLantern.Exchange;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Practice;
+using AmpleLantern.Web.Rules;
 using AmpleLantern.Web.Time;
 using Microsoft.EntityFrameworkCore;
 
@@ -78,7 +82,8 @@ public sealed record LibraryView(
 );
 
 /// <summary>Keeping a plan to use again.</summary>
-public sealed record KeepRequest(string Name, string Summary, Plan Plan);
+/// <param name="InPlaceOf">A kept plan that this one is the newer state of: it is kept no more.</param>
+public sealed record KeepRequest(string Name, string Summary, Plan Plan, Guid? InPlaceOf = null);
 
 /// <summary>The library: every flow worked out, and the practice's own.</summary>
 public static class LibraryEndpoints
@@ -89,6 +94,8 @@ public static class LibraryEndpoints
         library.MapGet("", All);
         library.MapGet("/{kind}/{id}", Open);
         library.MapPost("", Keep).RequireAuthorization(Policies.Sign);
+        library.MapGet("/own/{id:guid}/file", PutOut);
+        library.MapPost("/file", ReadIn).RequireAuthorization(Policies.Sign);
         library.MapDelete("/{id:guid}", Retire).RequireAuthorization(Policies.Sign);
     }
 
@@ -108,13 +115,14 @@ public static class LibraryEndpoints
         string id,
         double? minutes,
         string? choices,
-        KnowledgeBase knowledge,
+        PracticeKnowledge knowledge,
         LanternDb db,
         PlanSources sources,
-        LibraryCards cards
+        LibraryCards cards,
+        CurrentPerson person
     )
     {
-        var (school, tempo) = (knowledge.HouseSchool, cards.Usual);
+        var (school, tempo) = (knowledge.SchoolOf(person.Id), cards.Usual);
         var own = kind == "own";
         var chosen = (choices ?? "")
             .Split(',', StringSplitOptions.RemoveEmptyEntries)
@@ -162,7 +170,7 @@ public static class LibraryEndpoints
 
     private static async Task<LibraryCard> Keep(
         KeepRequest request,
-        KnowledgeBase knowledge,
+        PracticeKnowledge knowledge,
         LanternDb db,
         CurrentPerson person,
         PracticeClock clock,
@@ -192,9 +200,78 @@ public static class LibraryEndpoints
             Author = person.Id!,
             AddedAt = clock.Now,
         };
+        if (request.InPlaceOf is { } before)
+        {
+            var was =
+                await db.OwnFlows.SingleOrDefaultAsync(f => f.Id == before && f.RetiredAt == null)
+                ?? throw new RefusalException(
+                    "not-found",
+                    "The plan it should replace is not kept any more. Keep this one beside.",
+                    "/inPlaceOf"
+                );
+            was.RetiredAt = clock.Now;
+        }
+
         db.OwnFlows.Add(flow);
         await db.SaveChangesAsync();
         return cards.Of(flow);
+    }
+
+    private static async Task<IResult> PutOut(Guid id, LanternDb db, PracticeKnowledge knowledge)
+    {
+        var flow =
+            await db.OwnFlows.AsNoTracking().SingleOrDefaultAsync(f => f.Id == id)
+            ?? throw new RefusalException("not-found", "This plan is not kept any more.", "/id");
+        return AsFile(flow.Plan, knowledge);
+    }
+
+    /// <summary>A plan as a file to save.</summary>
+    public static IResult AsFile(Plan plan, KnowledgeBase knowledge) =>
+        Results.File(
+            System.Text.Encoding.UTF8.GetBytes(PlanFile.Write(plan, knowledge)),
+            "application/json",
+            $"{string.Join('-', Spelling.Words(plan.Name))}.plan.json"
+        );
+
+    /// <summary>A plan read in is kept here, with the ways of working it brings.</summary>
+    private static async Task<LibraryCard> ReadIn(
+        JsonElement written,
+        PracticeKnowledge knowledge,
+        LanternDb db,
+        RuleBook book,
+        CurrentPerson person,
+        PracticeClock clock,
+        StaffNames names
+    )
+    {
+        var file = PlanFile.Read(written.GetRawText(), knowledge);
+        foreach (var way in file.Ways ?? [])
+        {
+            db.OwnTechniques.Add(
+                new()
+                {
+                    Id = way.Technique.Id,
+                    Way = way,
+                    Author = person.Id!,
+                    AddedAt = clock.Now,
+                }
+            );
+        }
+
+        var flow = new OwnFlow
+        {
+            Id = Guid.CreateVersion7(),
+            Name = file.Plan.Name,
+            Summary = $"Read in from a file on {NodaTime.Text.LocalDatePattern.Iso.Format(clock.Today)}",
+            Plan = file.Plan,
+            Author = person.Id!,
+            AddedAt = clock.Now,
+        };
+        db.OwnFlows.Add(flow);
+        await db.SaveChangesAsync();
+        await book.Read(db);
+        // What it brought is known from now on.
+        return new LibraryCards(book.Current, clock, names).Of(flow);
     }
 
     private static async Task<IReadOnlyList<LibraryCard>> Retire(Guid id, LibraryCards cards, LanternDb db, PracticeClock clock)

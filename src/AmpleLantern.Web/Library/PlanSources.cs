@@ -1,6 +1,7 @@
 using AmpleLantern.Core;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
@@ -23,7 +24,7 @@ public enum PlanSourceKind
 public sealed record PlanSource(PlanSourceKind Kind, string? Id = null, IReadOnlyDictionary<string, string>? Choices = null);
 
 /// <summary>Fetches plans from wherever they are kept.</summary>
-public sealed class PlanSources(LanternDb db, KnowledgeBase knowledge)
+public sealed class PlanSources(LanternDb db, PracticeKnowledge knowledge)
 {
     /// <exception cref="RefusalException">There is no such plan.</exception>
     public async Task<Plan> Take(PlanSource source, School school)

@@ -42,7 +42,7 @@ public static class AddStep
         var at = after is null ? frame.Plan.Steps[^1] : frame.Plan.Step(after);
         var found = frame.Knowledge.Taught(frame.School).Find(q ?? "", MostOffered);
         var (plan, ids) = PlanSets.Add(frame.Plan, [.. found.Select(t => t.Step)], at.Id, frame.Knowledge);
-        var tried = new WouldStand(frame, plan);
+        var tried = new WouldStand(frame, plan, ids);
         return
         [
             .. found.Zip(

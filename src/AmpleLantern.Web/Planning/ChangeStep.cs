@@ -19,7 +19,7 @@ public static class ChangeStep
         var at = frame.Plan.Step(step);
         var like = StepChoices.Like(at, frame.Knowledge);
         var (plan, ids) = PlanSets.Add(frame.Plan, [.. like.Select(l => l.Step)], at.Id, frame.Knowledge);
-        var tried = new WouldStand(frame, plan);
+        var tried = new WouldStand(frame, plan, ids);
         return new(
             StepChoices.Of(at, frame.School, frame.Knowledge),
             [.. like.Zip(ids, (l, id) => new LikeLine(l.Id, l.Step, l.Differs, tried.Of(id)))]

@@ -119,6 +119,11 @@ public static class PlanEndpoints
                     .ToList();
             }
         );
+        visit.MapGet(
+            "/plan/file",
+            async (Guid visitId, VisitStore visits) =>
+                LibraryEndpoints.AsFile((await visits.Frame(await visits.Read(visitId))).Plan, visits.Knowledge)
+        );
         visit.MapPost("/plan/compare", Compare);
         visit.MapGet("/plan/sources", Sources);
         visit.MapGet("/plan/dose", DoseOf);

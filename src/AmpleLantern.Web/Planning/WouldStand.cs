@@ -6,7 +6,8 @@ using AmpleLantern.Web.Visits;
 namespace AmpleLantern.Web.Planning;
 
 /// <summary>What a step would be where it would stand.</summary>
-/// <param name="Barred">Titles of what is against it today; <paramref name="Limited"/> of what makes it lighter.</param>
+/// <param name="Barred">Titles of what is against it today, and why it cannot be reached.</param>
+/// <param name="Limited">Titles of what makes it lighter.</param>
 public sealed record Standing(double Seconds, IReadOnlyList<string> Barred, IReadOnlyList<string> Limited);
 
 /// <summary>Steps put into the plan of a visit to try them: all at once, timed and screened as they would stand.</summary>
@@ -15,9 +16,12 @@ public sealed class WouldStand
     private readonly Plan plan;
     private readonly Expansion expansion;
     private readonly IReadOnlyList<Finding> findings;
+    private readonly IReadOnlyList<OutOfReach> shut;
 
-    public WouldStand(VisitFrame frame, Plan plan)
+    /// <param name="tried">Ids of the steps that were put in.</param>
+    public WouldStand(VisitFrame frame, Plan plan, IReadOnlyList<string> tried)
     {
+        shut = frame.ReachOf(plan with { Steps = [.. tried.Select(plan.Step)] });
         this.plan = plan;
         expansion = PlanExpansion.Expand(plan, frame.Tempo, frame.Knowledge);
         findings = Screener.Findings(frame.Subject, frame.Context with { Plan = plan, Expansion = expansion }).Findings;
@@ -28,7 +32,7 @@ public sealed class WouldStand
     public Standing Of(string step) =>
         new(
             expansion.Steps.First(e => e.Id == step).Seconds,
-            Titles(step, o => o <= Outcome.Avoid),
+            [.. Titles(step, o => o <= Outcome.Avoid), .. shut.Where(s => s.Step == step).Select(s => s.Why)],
             Titles(step, o => o is Outcome.Modify)
         );
 

@@ -122,6 +122,9 @@ public sealed class VisitFrame
 
     public IReadOnlyList<Departure> Departures => field ??= Basis?.Departures ?? PlanDepartures.Of(Plan, now, School);
 
+    /// <summary>Steps of a plan that cannot be reached as the client lies.</summary>
+    public IReadOnlyList<OutOfReach> ReachOf(Plan plan) => setting.Reach.Of(plan);
+
     public Headline Headline => field ??= Headline.Of(Screen, Overrides, Departures, Subject.Facts.Count, Missing.Count, RedFlagsOpen);
 
     /// <summary>Cards of red flags not asked at this visit. A record older than cards says nothing of them.</summary>
@@ -226,7 +229,7 @@ public sealed class VisitFrame
             Addenda = [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, setting.Names.Of(a.By), a.At))],
             KnowledgeVersion = Basis?.KnowledgeVersion ?? now.Version,
             Reconstructed = Basis?.Reconstructed ?? false,
-            OutOfReach = live ? setting.Reach.Of(Plan) : [],
+            OutOfReach = live ? ReachOf(Plan) : [],
             Clearances = Clearances(),
             Suggested = Suggested.By([.. visit.Interviews.Select(i => (i.Complaint, i.Side))], Knowledge),
             Interviews = live ? Interviews.Of(visit, Subject, School, now) : [],

@@ -2,6 +2,7 @@ using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Tests.Planning;
 
@@ -30,7 +31,8 @@ public sealed class StepChangeTests
             foreach (var like in StepChoices.Like(step, Known.Base))
             {
                 var now = Change(plan, step.Id, new() { Technique = like.Id }).Step(step.Id);
-                Assert.Equal((like.Id, step.Region, step.Position), (now.Technique, now.Region, now.Position));
+                Assert.Equal((like.Id, step.Region), (now.Technique, now.Region));
+                Assert.Equal(Trunk(step), Trunk(now));
                 Assert.Contains(now.Contact, Known.Base.Techniques[like.Id].Contacts);
                 Assert.InRange(now.Level, Known.Base.Techniques[like.Id].Levels.Min, Known.Base.Techniques[like.Id].Levels.Max);
                 Assert.Equal(step.InsteadOf ?? step.Name, now.InsteadOf);
@@ -45,6 +47,8 @@ public sealed class StepChangeTests
             }
         }
     }
+
+    private static string Trunk(PlanStep step) => Known.Base.Positions[step.Position].Base ?? step.Position;
 
     /// <summary>What is taught is allowed: taken away and put back, no point, line, place or area of any flow is refused.</summary>
     [Theory]
@@ -134,6 +138,10 @@ public sealed class StepChangeTests
         Assert.Equal(["BL37", "BL36"], pointed.Points);
         var worded = Change(plan, "thumbs.left", new() { Name = " Thumbs, slowly ", Say = "Tell me when it softens." }).Step("thumbs.left");
         Assert.Equal(("Thumbs, slowly", "Tell me when it softens."), (worded.Name, worded.Guide?.Say));
+        // Words that name a side name the other on the other side.
+        var sided = Change(plan, "thumbs.left", new() { Where = "the left hand holds, the right works" });
+        Assert.Equal("the left hand holds, the right works", StepGuide.Plain(sided.Step("thumbs.left").Where));
+        Assert.Equal("the right hand holds, the left works", StepGuide.Plain(sided.Step("thumbs.right").Where));
     }
 
     /// <summary>A technique that no flow teaches is taught by itself, and can be put into a plan.</summary>

@@ -46,6 +46,9 @@ public sealed class TaughtStepsTests
     // What a person types, and the step that must be among the first five.
     [Theory]
     [InlineData("GB30", "GB30")]
+    [InlineData("GB34", "GB34 held")]
+    [InlineData("push lung line forearm", "Push along the inner forearm")]
+    [InlineData("leg side-lying", "Palms down the leg")]
     [InlineData("wind pool", "GB20, BL10")]
     [InlineData("calf traction", "Calf traction walk, there and back")]
     [InlineData("groin compression", "Groin compression hold")]

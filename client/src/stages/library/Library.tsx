@@ -6,10 +6,12 @@ import { useNavigate, useParams } from 'react-router';
 import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
 import { plain } from '../../api/named';
+import { useMe } from '../../api/useMe';
 import { useVocabulary } from '../../api/useVisit';
 import { useBeside } from '../../shell/beside';
 import { Frame } from '../../shell/Frame';
 import { OpenFlow } from './OpenFlow';
+import { ReadIn } from './ReadIn';
 import { RunStrip } from './RunStrip';
 
 /** Library: every flow worked out, and the plans we kept. */
@@ -21,6 +23,7 @@ export default function Library() {
   const [tradition, setTradition] = useState('');
   const [text, setText] = useState('');
   const words = useVocabulary();
+  const me = useMe();
   const cards = useQuery({ queryKey: keptAs.library(), queryFn: () => ask(http.GET('/api/library')) });
   if (!cards.data || !words.data) return <p className="loading">{t('shell.loading')}</p>;
   const traditions = [...new Set(cards.data.map((c) => c.tradition))];
@@ -63,6 +66,7 @@ export default function Library() {
               </option>
             ))}
           </Form.Select>
+          {me.maySign && <ReadIn />}
         </div>
       </div>
       {shown.length === 0 && <p className="soft">{t('library.none')}</p>}

@@ -100,9 +100,14 @@ export function OpenFlow({ kind, id, words }: { kind: string; id: string; words:
         })}
       </ol>
       {card.kept && (
-        <button type="button" className="pill danger" onClick={() => void drop()}>
-          {t('library.drop')}
-        </button>
+        <div className="acts">
+          <a className="pill" href={`/api/library/own/${id}/file`} download>
+            {t('library.file')}
+          </a>
+          <button type="button" className="pill danger" onClick={() => void drop()}>
+            {t('library.drop')}
+          </button>
+        </div>
       )}
     </section>
   );

@@ -77,6 +77,9 @@ export function StartPanel({ visit, words, base, work, before }: Props) {
       >
         {t('schools.head')}
       </Link>
+      <a className="pill" href={`/api/visits/${visit.id}/plan/file`} download>
+        {t('plan.file')}
+      </a>
       <Keep visit={visit} />
     </div>
   );
@@ -120,6 +123,13 @@ function Keep({ visit }: { visit: VisitView }) {
   const [name, setName] = useState(visit.plan.name);
   const [summary, setSummary] = useState('');
   const [said, setSaid] = useState('');
+  const [instead, setInstead] = useState(true);
+  const library = useQuery({
+    queryKey: keptAs.library(),
+    queryFn: () => ask(http.GET('/api/library')),
+    enabled: asking,
+  });
+  const same = library.data?.find((c) => c.kept && c.name === name.trim());
   if (!asking)
     return (
       <button type="button" className="pill" onClick={() => setAsking(true)}>
@@ -131,7 +141,11 @@ function Keep({ visit }: { visit: VisitView }) {
       className="asked"
       onSubmit={(e) => {
         e.preventDefault();
-        ask(http.POST('/api/library', { body: { name, summary, plan: visit.plan } }))
+        ask(
+          http.POST('/api/library', {
+            body: { name, summary, plan: visit.plan, inPlaceOf: instead ? same?.id : undefined },
+          }),
+        )
           .then((card) => setSaid(t('plan.kept', { name: card.name })))
           .catch((x: Error) => setSaid(x.message));
       }}
@@ -140,6 +154,11 @@ function Keep({ visit }: { visit: VisitView }) {
       <Form.Control id="keep-name" value={name} onChange={(e) => setName(e.target.value)} />
       <label htmlFor="keep-summary">{t('plan.keepSummary')}</label>
       <Form.Control id="keep-summary" className="wide" value={summary} onChange={(e) => setSummary(e.target.value)} />
+      {same && (
+        <label>
+          <input type="checkbox" checked={instead} onChange={(e) => setInstead(e.target.checked)} /> {t('plan.instead')}
+        </label>
+      )}
       <button type="submit" className="pill">
         {t('plan.keep')}
       </button>

@@ -47,7 +47,7 @@ export function Schools({ words, owner }: { words: Vocabulary; owner: boolean })
       <p className="soft small">
         {t('schools.lead')} {t('schools.inForce', { name: view.name })}
       </p>
-      <div className="pairfields">
+      <div className="threeup">
         {owner && (
           <Choice
             id="school-whose"
@@ -75,7 +75,7 @@ export function Schools({ words, owner }: { words: Vocabulary; owner: boolean })
       </div>
       {refused && <Note kind="wrong">{refused}</Note>}
       {view.questions.map((q) => (
-        <fieldset key={q.id} className="question">
+        <fieldset key={q.id} className="asked">
           <legend>
             {q.name} <span className="soft small">{q.why}</span>
           </legend>

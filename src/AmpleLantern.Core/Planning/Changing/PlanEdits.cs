@@ -116,14 +116,19 @@ public static class PlanEdits
             PlanEditKind.Repeats when steps.Count > 1 => plan.With(s =>
                 Concerned(s) ? WithRepeats(s, s.Repeats + Whole(edit, "number of repeats") - step.Repeats) : s
             ),
-            _ => plan.With(s => Concerned(s) ? Changed(s, edit, knowledge) : s),
+            PlanEditKind.Change when edit.Change is { } change => plan.With(s =>
+                !Concerned(s) ? s
+                : s.Side == step.Side ? change.On(s, knowledge)
+                : change.Mirrored().On(s, knowledge)
+            ),
+            _ => plan.With(s => Concerned(s) ? Changed(s, edit) : s),
         };
     }
 
     private static bool Concerns(PlanStep s, PlanStep step, PlanEdit edit) =>
         s.Id == step.Id || edit.BothSides && edit.Kind is not PlanEditKind.Side && step.Pair is not null && s.Pair == step.Pair;
 
-    private static PlanStep Changed(PlanStep step, PlanEdit edit, KnowledgeBase knowledge) =>
+    private static PlanStep Changed(PlanStep step, PlanEdit edit) =>
         edit.Kind switch
         {
             PlanEditKind.Level => step with { Level = Whole(edit, "level"), Press = null },
@@ -136,7 +141,6 @@ public static class PlanEdits
             PlanEditKind.Unpin => step with { Pinned = false },
             PlanEditKind.Note => step with { Note = string.IsNullOrWhiteSpace(edit.Word) ? null : edit.Word.Trim() },
             PlanEditKind.Position => step with { Position = edit.Word ?? "" },
-            PlanEditKind.Change when edit.Change is { } change => change.On(step, knowledge),
             PlanEditKind.Press => step with { Press = edit.Press },
             _ => step,
         };

@@ -52,12 +52,21 @@ public sealed record StepChange
     /// <summary>What the client is told.</summary>
     public string? Say { get; init; }
 
+    /// <summary>The same for the twin on the other side: where its words name a side, the other.</summary>
+    internal StepChange Mirrored() =>
+        this with
+        {
+            Where = StepGuide.Swapped(StepGuide.Marked(Where)),
+            Hands = StepGuide.Swapped(StepGuide.Marked(Hands)),
+            Say = StepGuide.Swapped(StepGuide.Marked(Say)),
+        };
+
     /// <summary>The step so changed. Whether it may be is another question: see <see cref="StepAllows"/>.</summary>
     internal PlanStep On(PlanStep step, KnowledgeBase knowledge)
     {
         var other = Technique is null ? step : Exchanged(step, knowledge.Techniques[Technique], knowledge);
         var guide = other.Guide ?? new StepGuide();
-        var worded = guide with { Hands = Said(Hands, guide.Hands), Say = Said(Say, guide.Say) };
+        var worded = guide with { Hands = Worded(Hands, guide.Hands), Say = Worded(Say, guide.Say) };
         return WithPattern(
             other with
             {
@@ -70,11 +79,20 @@ public sealed record StepChange
                 Points = Listed(Points, other.Points),
                 Reflex = Listed(Reflex, other.Reflex),
                 Products = Listed(Products, other.Products),
-                Where = Said(Where, other.Where),
+                Where = Worded(Where, other.Where),
                 Guide = worded == new StepGuide() ? null : worded,
             },
             knowledge
         );
+    }
+
+    /// <summary>Where the client lies for another technique: as they do, or as near to it as needs no turning.</summary>
+    internal static string? PositionFor(Technique technique, PlanStep step, KnowledgeBase knowledge)
+    {
+        string Trunk(string p) => knowledge.Positions[p].Base ?? p;
+        return technique.Positions.Contains(step.Position)
+            ? step.Position
+            : technique.Positions.FirstOrDefault(p => Trunk(p) == Trunk(step.Position));
     }
 
     /// <summary>Another technique at the same place: what of the step it allows stays, the rest is as it is taught there.</summary>
@@ -86,6 +104,8 @@ public sealed record StepChange
         {
             Technique = technique.Id,
             Name = technique.Name,
+            Position = PositionFor(technique, step, knowledge) ?? step.Position,
+            AlsoIn = [.. step.AlsoIn.Where(technique.Positions.Contains)],
             Contact = technique.Contacts.Contains(step.Contact) ? step.Contact : taught?.Contact ?? technique.Contacts[0],
             Pattern = keeps ? step.Pattern : taught?.Pattern ?? step.Pattern,
             Stance = taught is not null && !keeps ? taught.Stance : step.Stance,
@@ -150,6 +170,8 @@ public sealed record StepChange
             To: step.Pattern.To
         );
     }
+
+    private static string? Worded(string? change, string? was) => Said(StepGuide.Marked(change), was);
 
     private static string? Said(string? change, string? was) => change is null ? was : Blank(change);
 

@@ -57,22 +57,27 @@ public sealed record StepChoices(
         );
     }
 
-    /// <summary>Techniques for the same purpose, given where the client lies and made for the place; the nearest first.</summary>
+    /// <summary>
+    /// Techniques of the same kind or for the same purpose, given where the client lies and made for the place; the nearest first.
+    /// </summary>
     public static IReadOnlyList<LikeTechnique> Like(PlanStep step, KnowledgeBase knowledge)
     {
         var own = knowledge.Techniques[step.Technique];
+        var wanted = own.Purposes.Concat(step.Purposes).ToHashSet();
         var taught = knowledge.AsTaught;
         return
         [
             .. knowledge
                 .Techniques.All.Where(t =>
                     t.Id != own.Id
-                    && t.Positions.Contains(step.Position)
-                    && t.Purposes.Any(own.Purposes.Contains)
+                    && StepChange.PositionFor(t, step, knowledge) is not null
+                    && t.Patterns.Contains(PatternKind.Handling) == own.Patterns.Contains(PatternKind.Handling)
+                    && (t.Family == own.Family || t.Purposes.Any(wanted.Contains))
                     && (taught.Is(t.Id) || t.Patterns.Contains(step.Pattern.Kind))
                     && step.Regions.All(r => taught.MayBeOn(t.Id, r))
                 )
-                .OrderByDescending(t => t.Purposes.Count(own.Purposes.Contains))
+                .OrderByDescending(t => t.Positions.Contains(step.Position))
+                .ThenByDescending(t => t.Purposes.Count(wanted.Contains))
                 .ThenByDescending(t => step.Regions.Count(r => taught.IsOn(t.Id, r)))
                 .ThenByDescending(t => t.Tradition == own.Tradition)
                 .ThenByDescending(t => t.Patterns.Contains(step.Pattern.Kind))
@@ -90,6 +95,7 @@ public sealed record StepChoices(
         return
         [
             .. Said(was.Contact != now.Contact, $"{Hand(now.Contact)} instead of {Hand(was.Contact)}"),
+            .. Said(was.Position != now.Position, $"the client {knowledge.Positions[now.Position].Name.ToLowerInvariant()}"),
             .. Said(was.Level != now.Level, $"level {now.Level} instead of {was.Level}"),
             .. Said(
                 was.Pattern.Kind != now.Pattern.Kind,

@@ -25,6 +25,8 @@ public sealed class TaughtSteps
     /// <summary>In the place of a flow.</summary>
     private const string ByItself = "by-itself";
 
+    private const string HoldAPoint = "hold-a-point";
+
     private readonly IReadOnlyList<(TaughtStep Taught, Dictionary<string, int> Words)> all;
 
     public TaughtSteps(KnowledgeBase knowledge, School school)
@@ -33,6 +35,7 @@ public sealed class TaughtSteps
         [
             .. knowledge
                 .Flows.All.SelectMany(f => InEveryWay(f, knowledge, school).Select(s => (Flow: f.Id, f.Name, Step: s)))
+                .Concat(Points(knowledge, school).Select(s => (Flow: ByItself, Name: ByItself, Step: s)))
                 .Concat(
                     knowledge.SingleSteps.All.Select(s =>
                         (Flow: ByItself, Name: ByItself, Step: FlowPlans.Step(s.Step, s.Id, "", s.Step.Side, null, knowledge, school))
@@ -51,6 +54,32 @@ public sealed class TaughtSteps
                 )
                 .Select(x => (new TaughtStep($"{x.Flow}/{x.Step.Pair ?? x.Step.Id}", x.Name, x.Step), WordsOf(x.Step, x.Name, knowledge))),
         ];
+    }
+
+    /// <summary>Any point held, in the way that holding a point is taught.</summary>
+    private static IEnumerable<PlanStep> Points(KnowledgeBase knowledge, School school)
+    {
+        var taught = knowledge.SingleSteps[HoldAPoint].Step;
+        var held = FlowPlans.Step(taught, taught.Id, "", taught.Side, null, knowledge, school);
+        return knowledge
+            .Atlas.Points.All.Where(p => !p.Cautions.Any(c => knowledge.Atlas.Cautions[c].NoPressure))
+            .Select(p =>
+                (Point: p, Regions: knowledge.RegionsOfPoint(p.Id).Where(r => knowledge.AsTaught.MayBeOn(held.Technique, r)).ToList())
+            )
+            .Where(p => p.Regions.Count > 0)
+            .Select(p =>
+                held with
+                {
+                    Id = $"hold-{p.Point.Id.ToLowerInvariant()}",
+                    Name = $"{p.Point.Id} held",
+                    // The narrowest place that is named: a point of the calf is of the leg, too.
+                    Region = p.Regions.MinBy(r => knowledge.Regions[r].LengthOfStature)!,
+                    Side = knowledge.Atlas.Channels.Find(p.Point.Channel)?.Midline == true ? Side.Mid : held.Side,
+                    Points = [p.Point.Id],
+                    Pattern = held.Pattern with { Places = [p.Point.Id] },
+                    Where = p.Point.Location,
+                }
+            );
     }
 
     /// <summary>The steps of a flow as the school gives it, then those that only another way of it has.</summary>
@@ -114,7 +143,8 @@ public sealed class TaughtSteps
             Say(ByPlace, k.Atlas.Channels.Find(line)?.Name ?? k.Atlas.Sen.Find(line)?.Name, line);
         }
 
-        Say(ByWay, k.Positions[step.Position].Name, k.Contacts[step.Contact].Name, k.Families[technique.Family].Name, step.Side.ToString());
+        Say(ByWay, [.. step.AlsoIn.Prepend(step.Position).SelectMany(p => new[] { p, k.Positions[p].Name })]);
+        Say(ByWay, k.Contacts[step.Contact].Name, k.Families[technique.Family].Name, step.Side.ToString());
         Say(ByFeel, step.Purpose, technique.Purpose, technique.Tradition, flow, step.Guide?.Feel, step.Guide?.Hands);
         return found;
 

@@ -7,7 +7,7 @@ import { useMe } from '../../../api/useMe';
 import type { PlanStep, StepChange, VisitView, Vocabulary } from '../../../api/types';
 import { plain } from '../../../parts/Guide';
 import { SavedText } from '../../../parts/SavedText';
-import { Choice } from '../../../ui/fields';
+import { Choice, LeavingField } from '../../../ui/fields';
 import { Fold } from '../../../ui/Fold';
 import { Picks } from '../../../ui/Picks';
 import { Stepper } from '../Stepper';
@@ -147,21 +147,26 @@ export function ChangeStep({ step, visit, words, picking, onPick, onChange }: Pr
         options={words.products}
         onChange={(products) => onChange({ products })}
       />
-      {(
-        [
-          ['name', step.name],
-          ['where', plain(step.where)],
-          ['hands', plain(step.guide?.hands)],
-          ['say', plain(step.guide?.say)],
-        ] as const
-      ).map(([part, value]) => (
+      <LeavingField
+        id="change-name"
+        label={t('change.name')}
+        value={step.name}
+        onLeave={(name) => onChange({ name })}
+      />
+      <LeavingField
+        id="change-where"
+        label={t('change.where')}
+        value={plain(step.where) ?? ''}
+        onLeave={(where) => onChange({ where })}
+      />
+      {(['hands', 'say'] as const).map((part) => (
         <SavedText
           key={part}
           id={`change-${part}`}
           label={t(`change.${part}`)}
           hideLabel={false}
-          rows={part === 'hands' || part === 'say' ? 2 : 1}
-          value={value ?? ''}
+          rows={2}
+          value={plain(step.guide?.[part]) ?? ''}
           save={(text) => onChange({ [part]: text })}
         />
       ))}
