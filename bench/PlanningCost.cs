@@ -3,6 +3,7 @@ using AmpleLantern.Core;
 using AmpleLantern.Core.Composing;
 using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
@@ -41,16 +42,79 @@ public static class PlanningCost
             }
         );
         Times("fit it to 90 minutes", 30, _ => Fit.ToMinutes(large, 90, Tempo, Knowledge));
+        var taught = Knowledge.Taught(School);
+        Times("a step found by words", 120, i => taught.Find(Words[i % Words.Length], 8));
+        Times(
+            "what a step could be: all choices, and the like of it",
+            60,
+            i =>
+            {
+                StepChoices.Of(large.Steps[i], School, Knowledge);
+                StepChoices.Like(large.Steps[i], Knowledge);
+            }
+        );
+        Times(
+            $"an edit of {large.Steps.Count} steps to new totals, review and screen",
+            60,
+            i =>
+            {
+                var edited = PlanEdits.Apply(large, new(PlanEditKind.Pin, large.Steps[i].Id), Knowledge);
+                var expansion = PlanExpansion.Expand(edited, Tempo, Knowledge);
+                PlanReview.Run(new(edited, expansion, School, Tempo, Knowledge));
+                Screener.Run(Somebody, edited, School, Tempo, Knowledge);
+            }
+        );
         var asked = Questions().ToList();
-        Times($"compose, {asked.Count} questions of one to three aims", asked.Count, i => Answer(asked[i]));
+        Times($"compose, {asked.Count} questions of one to three aims", asked.Count, i => Answer(asked[i], Knowledge));
+        var own = WithOwn(300);
+        Times($"the same with {300} ways of one's own", asked.Count, i => Answer(asked[i], own));
+    }
+
+    private static readonly string[] Words = ["calf", "calf side", "GB34", "push lung line forearm", "temples", "sole on the back"];
+
+    private static readonly ScreenSubject Somebody = new(
+        new(2026, 3, 2),
+        new NodaTime.LocalDate(1955, 1, 1),
+        [new("anticoagulant"), new("knee-trouble"), new("varicose-veins")]
+    );
+
+    /// <summary>The knowledge with so many ways of one's own, each made from a step of a flow.</summary>
+    private static PracticeKnowledge WithOwn(int count)
+    {
+        var steps = Knowledge
+            .Flows.All.SelectMany(f => FlowPlans.FromFlow(f, Knowledge, School).Steps)
+            .Where(s => s.Role is StepRole.Work && !s.Pattern.Kind.Equals(PatternKind.Handling))
+            .ToList();
+        var ways = Enumerable
+            .Range(0, count)
+            .Select(i =>
+            {
+                var step = steps[i * 7 % steps.Count];
+                var like = Knowledge.Techniques[step.Technique];
+                return new OwnWayDraft
+                {
+                    Name = $"Way {i}",
+                    How = "As it is given here.",
+                    Purpose = like.Purpose,
+                    Contacts = like.Contacts,
+                    Positions = like.Positions,
+                    Levels = like.Levels,
+                    Moves = [],
+                    Cautions = [],
+                    Step = step,
+                    From = like.Id,
+                }.Made($"own.{i}", new(Core.Knowledge.Source.OwnTechnique), Knowledge);
+            })
+            .ToList();
+        return (PracticeKnowledge)Knowledge.With(OwnWay.Over(Knowledge, ways));
     }
 
     /// <summary>That nothing serves an aim in these traditions is an answer too.</summary>
-    private static void Answer(ComposeRequest request)
+    private static void Answer(ComposeRequest request, PracticeKnowledge knowledge)
     {
         try
         {
-            Composer.Compose(request, School, Knowledge);
+            Composer.Compose(request, School, knowledge);
         }
         catch (Core.RefusalException e) when (e.Code is "nothing-serves") { }
     }

@@ -1,5 +1,6 @@
 using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Bodies.Figure;
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
@@ -58,6 +59,7 @@ internal static class Units
             .SelectMany(f => OfFlow(f, request, school, knowledge))
             // Flows share their steps; what is the same to a client is one thing to choose.
             .DistinctBy(u => (u.First.Pair ?? u.First.Id, u.First.Technique, u.First.Region, u.First.Contact, u.First.Position))
+            .Concat(Own(request, school, knowledge))
             .Concat(Points(request, school, knowledge))
             .ToList();
         return Permitted(all, request, school, knowledge);
@@ -86,6 +88,21 @@ internal static class Units
             .GroupBy(s => s.Series ?? s.Pair ?? s.Id)
             .SelectMany(g => InPositions(new Unit($"{flow.Id}/{g.Key}", flow.Name, flow.Tradition, [.. g]), knowledge));
     }
+
+    /// <summary>Ways of working of the practice's own, on both sides.</summary>
+    private static IEnumerable<Unit> Own(ComposeRequest request, School school, PracticeKnowledge knowledge) =>
+        knowledge
+            .SingleSteps.All.Where(s => s.Source.Label == Source.OwnTechnique)
+            .Select(s => (s.Step, Technique: knowledge.Techniques[s.Step.Technique]))
+            .Where(x => request.Traditions.Contains(x.Technique.Tradition))
+            .SelectMany(x =>
+            {
+                var step = FlowPlans.Step(x.Step, x.Step.Id, "", x.Step.Side, null, knowledge, school);
+                IReadOnlyList<PlanStep> steps = step.Side is Side.Left or Side.Right
+                    ? [step with { Pair = step.Id }, FlowPlans.Mirrored(step, knowledge) with { Id = $"{step.Id}.2", Pair = step.Id }]
+                    : [step];
+                return InPositions(new(x.Step.Id, x.Technique.Name, x.Technique.Tradition, steps), knowledge);
+            });
 
     /// <summary>The same work in each position it can be given in.</summary>
     private static IEnumerable<Unit> InPositions(Unit unit, PracticeKnowledge knowledge)

@@ -99,9 +99,15 @@ public static class NextPlan
         {
             draft.Say($"{Measures(ChangeVerdict.Better)}, better: what was given for it stays", aimed);
         }
-        else if (verdicts.Count > 0)
+        else if (
+            verdicts.Count > 0
+            && !draft.Change(aimed, Draft.OnceMore, n => $"{Measures(ChangeVerdict.Same)}, no change that counts: once more of {n}")
+        )
         {
-            draft.Change(aimed, Draft.OnceMore, n => $"{Measures(ChangeVerdict.Same)}, no change that counts: once more of {n}");
+            draft.Say(
+                $"{Measures(ChangeVerdict.Same)}, no change that counts, and what is for it is given as often as it may be: exchange a step",
+                aimed
+            );
         }
     }
 
@@ -160,7 +166,7 @@ public static class NextPlan
         public void Say(string because, IReadOnlyList<string> steps) => Reasons.Add(new($"{because}.", steps));
 
         /// <summary>Changes steps and their twins; what cannot change is not told of.</summary>
-        public void Change(IReadOnlyList<string> ids, Func<PlanStep, PlanStep> change, Func<string, string> because)
+        public bool Change(IReadOnlyList<string> ids, Func<PlanStep, PlanStep> change, Func<string, string> because)
         {
             var pairs = Plan.Steps.Where(s => ids.Contains(s.Id) && s.Pair is not null).Select(s => s.Pair).ToHashSet();
             var changed = Plan
@@ -168,13 +174,14 @@ public static class NextPlan
                 .ToDictionary(s => s.Id, change);
             if (changed.Count == 0)
             {
-                return;
+                return false;
             }
 
             Plan = Plan.With(s => changed.GetValueOrDefault(s.Id) ?? s);
             var names = changed.Values.Select(s => s.Name).Distinct().ToList();
             var told = string.Join(", ", names.Take(NamesTold));
             Say(because(names.Count > NamesTold ? $"{told} and {names.Count - NamesTold} more" : told), [.. changed.Keys]);
+            return true;
         }
 
         public int Lighter(PlanStep step) =>

@@ -40,6 +40,31 @@ public sealed class OneSideTests
         Assert.Equal(0, Known.Expand(plan).Totals.DifferenceSeconds);
     }
 
+    /// <summary>Fitted to 75 minutes with the right side worse: in time, one turn, and the review has no remark that weighs.</summary>
+    [Fact]
+    public void Joined_and_fitted_with_a_worse_side_its_order_stands()
+    {
+        var fit = Fit.ToMinutes(Joined() with { WorseSide = Side.Right }, 75, Known.Usual, Known.Base);
+        Assert.InRange(fit.Expansion.TotalSeconds, 0, 75 * 60);
+        Assert.Equal(1, Turns(fit.Plan));
+        Assert.True(fit.Expansion.Totals.RightSeconds > fit.Expansion.Totals.LeftSeconds);
+        Assert.Empty(
+            PlanReview
+                .Run(fit.Plan, Known.Base.HouseSchool, Known.Usual, Known.Base)
+                .Findings.Where(f => f.Severity is not Severity.Could)
+                .Select(f => $"{f.Rule}: {f.What}")
+        );
+    }
+
+    [Fact]
+    public void Nothing_comes_before_the_opening()
+    {
+        var upper = Known.Flow(Upper);
+        var plan = PlanSets.Join(upper, Known.Flow(Lower), upper.Steps[0].Id, Known.Base);
+        Assert.Equal(upper.Steps[0].Id, plan.Steps[0].Id);
+        Assert.Equal(1, Turns(plan));
+    }
+
     [Fact]
     public void Joined_twice_it_is_still_one_turn() => Assert.Equal(1, Turns(PlanSets.Join(Joined(), Known.Flow(Lower), null, Known.Base)));
 

@@ -18,15 +18,17 @@ export function FromLast({ visit, onTake, onChoose }: Props) {
     queryKey: keptAs.fromLast(visit),
     queryFn: () => ask(http.GET('/api/visits/{visitId}/plan/from-last', { params: { path: { visitId: visit.id } } })),
   });
-  if (!data?.plan || !data.date || data.taken || data.reasons.length === 0) return null;
+  if (!data?.plan || !data.date || data.reasons.length === 0) return null;
   const here = new Set(visit.plan.steps.map((s) => s.id));
   return (
     <section className="fromlast" aria-label={t('fromLast.head')}>
       <p>
-        <b>{t('fromLast.lead', { date: day(data.date) })}</b>{' '}
-        <button type="button" className="pill" onClick={() => onTake(data.plan!)}>
-          {t('fromLast.take', { time: minSec(data.seconds ?? 0) })}
-        </button>
+        <b>{t(data.taken ? 'fromLast.in' : 'fromLast.lead', { date: day(data.date) })}</b>{' '}
+        {!data.taken && (
+          <button type="button" className="pill" onClick={() => onTake(data.plan!)}>
+            {t('fromLast.take', { time: minSec(data.seconds ?? 0) })}
+          </button>
+        )}
       </p>
       <ul>
         {data.reasons.map((r) => {

@@ -181,7 +181,7 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
             </button>
           </Note>
         )}
-        {more && !locked && <StartPanel visit={visit} words={words} base={base} work={work} before={selected.id} />}
+        {more && !locked && <StartPanel visit={visit} words={words} base={base} work={work} before={selected} />}
         {!locked && <FromLast visit={visit} onTake={work.take} onChoose={chosen.choose} />}
         {!locked && <FitControl visit={visit} words={words} work={work} onChoose={chosen.choose} />}
         {!locked && (

@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
 import { known } from '../../api/named';
-import type { PlanSource, VisitView, Vocabulary } from '../../api/types';
+import type { PlanSource, PlanStep, VisitView, Vocabulary } from '../../api/types';
 import { FlowWays, type Choices } from '../../parts/Ways';
 import { Choice } from '../../ui/fields';
 import type { PlanWork } from './usePlanWork';
@@ -16,7 +16,8 @@ interface Props {
   words: Vocabulary;
   base: string;
   work: PlanWork;
-  before: string;
+  /** The chosen step: what is put in may come before it. */
+  before: PlanStep;
 }
 
 /** Where a plan may come from: the library, a past visit, one that was kept, or nothing; whole, or put into this one. */
@@ -54,13 +55,16 @@ export function StartPanel({ visit, words, base, work, before }: Props) {
       >
         {t('plan.startOver')}
       </button>
+      <button type="button" className="pill" disabled={!source} onClick={() => source && work.start(source, true)}>
+        {t('plan.putIn')}
+      </button>
       <button
         type="button"
         className="pill"
         disabled={!source}
-        onClick={() => source && work.start(source, true, before)}
+        onClick={() => source && work.start(source, true, before.id)}
       >
-        {t('plan.putIn')}
+        {t('plan.putBefore', { step: before.name })}
       </button>
       <Link className="pill" to={`${base}/compose`}>
         {t('plan.compose')}

@@ -146,7 +146,10 @@ public static class PlanSets
     public static Plan Insert(Plan plan, Plan other, string? before)
     {
         var closing = plan.Steps.FirstOrDefault(s => s.Role is StepRole.Closing && s == plan.Steps[^1]);
-        var at = before is null ? closing?.Id : plan.Step(before).Id;
+        // Nothing comes before the opening.
+        var at = before is null
+            ? closing?.Id
+            : plan.Steps.SkipWhile(s => s.Id != plan.Step(before).Id).FirstOrDefault(s => s.Role is not StepRole.Opening)?.Id;
         var blocks = (plan.Blocks ?? []).ToList();
         var names = new Dictionary<string, string>();
         foreach (var block in other.Blocks ?? [])

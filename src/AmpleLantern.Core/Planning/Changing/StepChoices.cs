@@ -58,7 +58,7 @@ public sealed record StepChoices(
     }
 
     /// <summary>
-    /// Techniques of the same kind or for the same purpose, given where the client lies and made for the place; the nearest first.
+    /// Techniques given where the client lies and made for the place; those of the same kind or for the same purpose first.
     /// </summary>
     public static IReadOnlyList<LikeTechnique> Like(PlanStep step, KnowledgeBase knowledge)
     {
@@ -72,11 +72,12 @@ public sealed record StepChoices(
                     t.Id != own.Id
                     && StepChange.PositionFor(t, step, knowledge) is not null
                     && t.Patterns.Contains(PatternKind.Handling) == own.Patterns.Contains(PatternKind.Handling)
-                    && (t.Family == own.Family || t.Purposes.Any(wanted.Contains))
                     && (taught.Is(t.Id) || t.Patterns.Contains(step.Pattern.Kind))
                     && step.Regions.All(r => taught.MayBeOn(t.Id, r))
                 )
-                .OrderByDescending(t => t.Positions.Contains(step.Position))
+                // Of the same kind or for the same purpose first; what is only made for the place fills the list.
+                .OrderByDescending(t => t.Family == own.Family || t.Purposes.Any(wanted.Contains))
+                .ThenByDescending(t => t.Positions.Contains(step.Position))
                 .ThenByDescending(t => t.Purposes.Count(wanted.Contains))
                 .ThenByDescending(t => step.Regions.Count(r => taught.IsOn(t.Id, r)))
                 .ThenByDescending(t => t.Tradition == own.Tradition)
