@@ -3,7 +3,9 @@ using AmpleLantern.Web.Tests.Support;
 
 namespace AmpleLantern.Web.Tests;
 
-/// <summary>A course of six visits for a stiff shoulder: each plan is made from what the last visit found, and it says when to stop.</summary>
+/// <summary>
+/// A course of six visits for a stiff shoulder: each plan is made from what the last visit found, and it says when to stop.
+/// </summary>
 public sealed class CourseTests : IAsyncLifetime
 {
     private readonly ClockHouse house = new();

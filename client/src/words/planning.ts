@@ -79,7 +79,7 @@ export const planning = {
   fromLast: {
     head: 'From the last session',
     lead: 'What was found on {{date}} asks for a changed plan.',
-    in: 'What was found on {{date}} is in this plan.',
+    in: 'Found on {{date}}:',
     take: 'Take it: {{time}}',
   },
   course: {

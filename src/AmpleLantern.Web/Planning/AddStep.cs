@@ -40,7 +40,7 @@ public static class AddStep
     {
         var frame = await visits.Frame(await visits.Read(visitId));
         var at = after is null ? frame.Plan.Steps[^1] : frame.Plan.Step(after);
-        var found = frame.Knowledge.Taught(frame.School).Find(q ?? "", MostOffered);
+        var found = frame.Knowledge.Taught(frame.School).Find(q ?? "", MostOffered, at.Position);
         var (plan, ids) = PlanSets.Add(frame.Plan, [.. found.Select(t => t.Step)], at.Id, frame.Knowledge);
         var tried = new WouldStand(frame, plan, ids);
         return

@@ -60,6 +60,14 @@ public sealed class TaughtStepsTests
         Assert.Contains(name, Taught.Find(typed, 5).Select(t => t.Step.Name));
 
     [Fact]
+    public void What_needs_no_turning_comes_first()
+    {
+        var prone = Taught.Find("calf", 8, "prone").Select(t => Known.Base.Positions[t.Step.Position]).ToList();
+        Assert.True(prone.Take(3).All(p => (p.Base ?? p.Id) == "prone"), string.Join(", ", prone.Select(p => p.Id)));
+        Assert.Equal(Taught.Find("calf", 500).Count, Taught.Find("calf", 500, "prone").Count);
+    }
+
+    [Fact]
     public void Every_word_counts_and_none_finds_nothing()
     {
         Assert.Empty(Taught.Find("", 5));

@@ -27,10 +27,15 @@ public sealed class TaughtSteps
 
     private const string HoldAPoint = "hold-a-point";
 
+    /// <summary>What turns the client is as far as two plainer words.</summary>
+    private const int Turning = 2;
+
+    private readonly KnowledgeBase knowledge;
     private readonly IReadOnlyList<(TaughtStep Taught, Dictionary<string, int> Words)> all;
 
     public TaughtSteps(KnowledgeBase knowledge, School school)
     {
+        this.knowledge = knowledge;
         all =
         [
             .. knowledge
@@ -96,7 +101,8 @@ public sealed class TaughtSteps
         ?? throw new RefusalException("unknown-taught-step", $"No flow teaches a step '{id}'. Search again and choose one.", "/taught");
 
     /// <summary>Steps of which every typed word is said, those first of which it is said most plainly.</summary>
-    public IReadOnlyList<TaughtStep> Find(string text, int most)
+    /// <param name="lying">Where the client lies: what needs no turning comes before what does.</param>
+    public IReadOnlyList<TaughtStep> Find(string text, int most, string? lying = null)
     {
         var typed = Spelling.Words(text);
         return typed.Length == 0
@@ -105,10 +111,16 @@ public sealed class TaughtSteps
             [
                 .. all.Select(a => (a.Taught, Far: typed.Select(w => Far(w, a.Words)).ToList()))
                     .Where(a => a.Far.All(f => f is not null))
-                    .OrderBy(a => a.Far.Sum())
+                    .OrderBy(a => a.Far.Sum() + (lying is not null && Turns(a.Taught.Step, lying) ? Turning : 0))
                     .Select(a => a.Taught)
                     .Take(most),
             ];
+    }
+
+    private bool Turns(PlanStep step, string lying)
+    {
+        string Trunk(string position) => knowledge.Positions[position].Base ?? position;
+        return step.AlsoIn.Prepend(step.Position).All(p => Trunk(p) != Trunk(lying) && knowledge.Positions[p].Mirror != lying);
     }
 
     /// <summary>How far a typed word is from what is said of a step; null where nothing of it begins so.</summary>
