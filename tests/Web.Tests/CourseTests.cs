@@ -152,6 +152,7 @@ public sealed class CourseTests : IAsyncLifetime
         var course = await Course();
         Assert.Equal(["better", "same", "same", "same"], course["visits"]!.AsArray().Take(4).Select(v => (string)v!["helped"]!));
         Assert.Contains("refer", (string)course["standing"]!["lookAgain"]!, StringComparison.Ordinal);
+        Assert.Contains("refer", (string)(await FromLast(visits[4]!))["lookAgain"]!, StringComparison.Ordinal);
     }
 
     [Fact]

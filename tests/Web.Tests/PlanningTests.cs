@@ -255,8 +255,18 @@ public sealed class PlanningTests : IAsyncLifetime
     [Fact]
     public async Task Another_plan_stands_beside_this_one_and_its_work_can_be_put_in()
     {
-        var compared = (await odile.Post($"/api/visits/{id}/plan/compare", new { kind = "flow", id = "belly-bowl" }))!;
+        var compared = (await odile.Post($"/api/visits/{id}/plan/compare", new { with = new { kind = "flow", id = "belly-bowl" } }))!;
         Assert.Contains("shorter", (string)compared["comparison"]!["summary"]!, StringComparison.Ordinal);
+        // Any two may stand there: neither is the visit's own.
+        var two = (
+            await odile.Post(
+                $"/api/visits/{id}/plan/compare",
+                new { first = new { kind = "flow", id = "side-line-whole" }, with = new { kind = "flow", id = "side-line-upper" } }
+            )
+        )!;
+        Assert.Equal("Side line, whole", (string)two["first"]!["name"]!);
+        Assert.True((double)two["firstExpansion"]!["totalSeconds"]! > (double)two["expansion"]!["totalSeconds"]!);
+        Assert.Contains(two["comparison"]!["rows"]!.AsArray(), r => (string)r!["kind"]! == "same");
         var before = (await odile.Visit(id))["plan"]!["steps"]!.AsArray().Count;
         var with = await Change(
             "plan/start",

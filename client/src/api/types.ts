@@ -16,6 +16,7 @@ export type CourseView = S['CourseView'];
 export type SchoolView = S['SchoolView'];
 export type QuestionEffect = S['QuestionEffect'];
 export type OwnWayDraft = S['OwnWayDraft'];
+export type TaughtLine = S['TaughtLine'];
 export type LikeLine = S['LikeLine'];
 export type ExpandedStep = S['ExpandedStep'];
 export type Expansion = S['Expansion'];

@@ -25,7 +25,7 @@ it('what could take a step’s place says what differs, and what is barred canno
   const like = (technique: string, barred: string[]) => ({
     technique,
     differs: ['palm instead of thumb'],
-    standing: { seconds: 65, barred, limited: [] },
+    standing: { seconds: 65, stations: 3, barred, limited: [] },
   });
   const { sent } = openAt('/visits/v/plan', {
     ...visit,
@@ -69,12 +69,14 @@ it('what the last session found is shown with its reasons and taken in one go', 
     '/api/visits/{visitId}/plan/from-last': {
       date: '2026-11-14',
       taken: false,
+      lookAgain: 'No change that counts in 3 measured visits.',
       seconds: 1800,
       plan: { name: 'Lighter' },
       reasons: [{ because: '“Too much” at Thumbs: one level lighter.', steps: [] }],
     },
   });
   expect(await screen.findByText(/one level lighter/, undefined, { timeout: 8000 })).toBeTruthy();
+  expect(screen.getByText(/No change that counts in 3/)).toBeTruthy();
   await press(/Take it: 30:00/);
   await waitFor(() => expect(sent.some((s) => s.method === 'put' && s.path === '/api/visits/v/plan')).toBe(true));
   expect(sent.find((s) => s.method === 'put')!.body).toMatchObject({ version: 3, plan: { name: 'Lighter' } });

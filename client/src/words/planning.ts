@@ -232,7 +232,8 @@ export const planning = {
   },
   compare: {
     head: 'Side by side',
-    choose: 'Beside this plan',
+    left: 'On the left',
+    choose: 'Beside it',
     first: 'This plan',
     take: 'Take the second',
     same: 'as it is',

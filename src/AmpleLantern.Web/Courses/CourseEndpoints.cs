@@ -58,7 +58,7 @@ public static class CourseEndpoints
         return views;
     }
 
-    private static async Task<CourseView> View(Course course, LanternDb db, VisitStore visits)
+    internal static async Task<CourseView> View(Course course, LanternDb db, VisitStore visits)
     {
         var ids = await db
             .Visits.AsNoTracking()

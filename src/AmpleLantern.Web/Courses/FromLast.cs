@@ -11,7 +11,15 @@ namespace AmpleLantern.Web.Courses;
 /// <summary>The plan this visit could have by what the last one found; all null where there was none.</summary>
 /// <param name="Date">Of the visit it was found at.</param>
 /// <param name="Taken">Whether the plan of this visit is that already.</param>
-public sealed record FromLastView(LocalDate? Date, Plan? Plan, double? Seconds, IReadOnlyList<PlanReason> Reasons, bool Taken);
+/// <param name="LookAgain">Why the course it is of should not simply go on.</param>
+public sealed record FromLastView(
+    LocalDate? Date,
+    Plan? Plan,
+    double? Seconds,
+    IReadOnlyList<PlanReason> Reasons,
+    bool Taken,
+    string? LookAgain = null
+);
 
 /// <summary>What the last session found, as the next plan.</summary>
 public static class FromLast
@@ -63,8 +71,17 @@ public static class FromLast
             next.Plan,
             PlanExpansion.Expand(next.Plan, tempo, visits.Knowledge).TotalSeconds,
             next.Reasons,
-            Same(next.Plan, plan)
+            Same(next.Plan, plan),
+            await LookAgain(visit, visits)
         );
+    }
+
+    private static async Task<string?> LookAgain(Visit visit, VisitStore visits)
+    {
+        var course = visit.CourseId is { } id
+            ? await visits.Db.Courses.AsNoTracking().SingleOrDefaultAsync(c => c.Id == id && c.EndedAt == null)
+            : null;
+        return course is null ? null : (await CourseEndpoints.View(course, visits.Db, visits)).Standing.LookAgain;
     }
 
     private static async Task<IReadOnlyList<WantedAim>> Aims(Visit visit, Visit past, VisitStore visits)

@@ -56,8 +56,20 @@ public sealed record ComposeBody(
 /// <summary>A proposal worked out for this client: its presses and what the order review says of it.</summary>
 public sealed record ProposalView(Proposal Proposal, Expansion Expansion, ReviewResult Review);
 
-/// <summary>Another plan beside this one, both worked out for this client.</summary>
-public sealed record CompareView(Plan Other, Expansion Expansion, PlanComparison Comparison, ReviewResult Review);
+/// <summary>Two plans to be looked at beside each other.</summary>
+/// <param name="First">The visit's own when not said.</param>
+public sealed record CompareRequest(PlanSource With, PlanSource? First = null);
+
+/// <summary>Two plans beside each other, both worked out for this client.</summary>
+/// <param name="Review">Of the second.</param>
+public sealed record CompareView(
+    Plan First,
+    Expansion FirstExpansion,
+    Plan Other,
+    Expansion Expansion,
+    PlanComparison Comparison,
+    ReviewResult Review
+);
 
 /// <summary>A whole plan, to go back to (undo) or brought from elsewhere.</summary>
 public sealed record PlanRequest(int Version, Plan Plan) : IOnVersion;
@@ -174,16 +186,19 @@ public static class PlanEndpoints
         );
     }
 
-    private static async Task<CompareView> Compare(Guid visitId, PlanSource with, VisitStore visits, PlanSources sources)
+    private static async Task<CompareView> Compare(Guid visitId, CompareRequest request, VisitStore visits, PlanSources sources)
     {
         var visit = await visits.Read(visitId);
         var frame = await visits.Frame(visit);
-        var other = await sources.Take(with, frame.School);
+        var first = request.First is null ? frame.Plan : await sources.Take(request.First, frame.School);
+        var other = await sources.Take(request.With, frame.School);
         var expansion = PlanExpansion.Expand(other, frame.Tempo, visits.Knowledge);
         return new(
+            first,
+            request.First is null ? frame.Expansion : PlanExpansion.Expand(first, frame.Tempo, visits.Knowledge),
             other,
             expansion,
-            PlanCompare.Of(frame.Plan, other, frame.Tempo, visits.Knowledge),
+            PlanCompare.Of(first, other, frame.Tempo, visits.Knowledge),
             PlanReview.Run(new(other, expansion, frame.School, frame.Tempo, visits.Knowledge))
         );
     }

@@ -8,7 +8,7 @@ namespace AmpleLantern.Web.Planning;
 /// <summary>What a step would be where it would stand.</summary>
 /// <param name="Barred">Titles of what is against it today, and why it cannot be reached.</param>
 /// <param name="Limited">Titles of what makes it lighter.</param>
-public sealed record Standing(double Seconds, IReadOnlyList<string> Barred, IReadOnlyList<string> Limited);
+public sealed record Standing(double Seconds, int Stations, IReadOnlyList<string> Barred, IReadOnlyList<string> Limited);
 
 /// <summary>Steps put into the plan of a visit to try them: all at once, timed and screened as they would stand.</summary>
 public sealed class WouldStand
@@ -29,12 +29,16 @@ public sealed class WouldStand
 
     public PlanStep Step(string id) => plan.Step(id);
 
-    public Standing Of(string step) =>
-        new(
-            expansion.Steps.First(e => e.Id == step).Seconds,
+    public Standing Of(string step)
+    {
+        var expanded = expansion.Steps.First(e => e.Id == step);
+        return new(
+            expanded.Seconds,
+            expanded.Stations,
             [.. Titles(step, o => o <= Outcome.Avoid), .. shut.Where(s => s.Step == step).Select(s => s.Why)],
             Titles(step, o => o is Outcome.Modify)
         );
+    }
 
     private List<string> Titles(string step, Func<Outcome, bool> which) =>
         [.. findings.Where(f => which(f.Outcome) && f.Steps.Contains(step)).Select(f => f.Title).Distinct()];

@@ -5,7 +5,8 @@ import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
 import { nameIn } from '../../api/named';
-import type { PlanStep, VisitView, Vocabulary } from '../../api/types';
+import type { PlanStep, TaughtLine, VisitView, Vocabulary } from '../../api/types';
+import { drawingOf, StepChart, type Drawing } from '../../chart/StepChart';
 import { plain } from '../../parts/Guide';
 import { minSec } from '../../parts/spoken';
 
@@ -18,10 +19,11 @@ interface Props {
   onDone: () => void;
 }
 
-/** A step found by words among all that are taught, with its time and what is against it today, put behind the chosen one. */
+/** A step found by words among all that are taught, with its picture, its time and what is against it today, put behind the chosen one. */
 export function AddStep({ visit, words, after, onAdd, onDone }: Props) {
   const { t } = useTranslation();
   const [typed, setTyped] = useState('');
+  const [seen, setSeen] = useState('');
   const q = useDeferredValue(typed.trim());
   const asked = q.length > 1;
   const found = useQuery({
@@ -37,6 +39,12 @@ export function AddStep({ visit, words, after, onAdd, onDone }: Props) {
   });
   const lines = asked ? (found.data ?? []) : [];
   const first = found.isPlaceholderData ? undefined : lines.find((l) => l.standing.barred.length === 0);
+  /** The client with this step in the plan, for its picture. */
+  const asItWouldBe = (l: TaughtLine): Drawing => ({
+    ...drawingOf(visit),
+    expanded: [{ ...visit.expansion.steps[0]!, id: l.step.id, stations: l.standing.stations }],
+  });
+  const shown = lines.find((l) => l.id === seen) ?? lines[0];
   return (
     <section
       className="addstep"
@@ -60,35 +68,46 @@ export function AddStep({ visit, words, after, onAdd, onDone }: Props) {
         }}
       />
       {asked && found.isSuccess && lines.length === 0 && <p className="soft small">{t('plan.addNone')}</p>}
-      <ol>
-        {lines.map((l) => (
-          <li key={l.id}>
-            <button
-              type="button"
-              className="plain"
-              disabled={l.standing.barred.length > 0}
-              aria-label={t('plan.addNow', { name: l.step.name })}
-              onClick={() => onAdd(l.id)}
-            >
-              <b>{l.step.name}</b>
-              <span className="soft small">
-                {[plain(l.step.where), nameIn(words.positions, l.step.position), nameIn(words.contacts, l.step.contact)]
-                  .filter(Boolean)
-                  .join(' · ')}
+      <div className="offered">
+        <ol>
+          {lines.map((l) => (
+            <li key={l.id} onMouseEnter={() => setSeen(l.id)} onFocus={() => setSeen(l.id)}>
+              <button
+                type="button"
+                className="plain"
+                disabled={l.standing.barred.length > 0}
+                aria-label={t('plan.addNow', { name: l.step.name })}
+                onClick={() => onAdd(l.id)}
+              >
+                <b>{l.step.name}</b>
+                <span className="soft small">
+                  {[
+                    plain(l.step.where),
+                    nameIn(words.positions, l.step.position),
+                    nameIn(words.contacts, l.step.contact),
+                  ]
+                    .filter(Boolean)
+                    .join(' · ')}
+                </span>
+              </button>
+              <span className="small">
+                {l.standing.barred.length > 0 ? (
+                  <span className="plum">{l.standing.barred.join('; ')}</span>
+                ) : (
+                  [...l.standing.limited, l.turns ? t('plan.addTurns') : ''].filter(Boolean).join('; ')
+                )}
               </span>
-            </button>
-            <span className="small">
-              {l.standing.barred.length > 0 ? (
-                <span className="plum">{l.standing.barred.join('; ')}</span>
-              ) : (
-                [...l.standing.limited, l.turns ? t('plan.addTurns') : ''].filter(Boolean).join('; ')
-              )}
-            </span>
-            <span className="soft small">{l.flow}</span>
-            <time>{minSec(l.standing.seconds)}</time>
-          </li>
-        ))}
-      </ol>
+              <span className="soft small">{l.flow}</span>
+              <time>{minSec(l.standing.seconds)}</time>
+            </li>
+          ))}
+        </ol>
+        {shown && (
+          <div className="stepchart">
+            <StepChart on={asItWouldBe(shown)} step={shown.step} words={words} box={{ width: 190, height: 250 }} />
+          </div>
+        )}
+      </div>
     </section>
   );
 }

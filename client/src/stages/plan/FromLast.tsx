@@ -4,6 +4,7 @@ import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
 import type { Plan, VisitView } from '../../api/types';
 import { day, minSec } from '../../parts/spoken';
+import { Note } from '../../ui/Note';
 
 interface Props {
   visit: VisitView;
@@ -18,7 +19,7 @@ export function FromLast({ visit, onTake, onChoose }: Props) {
     queryKey: keptAs.fromLast(visit),
     queryFn: () => ask(http.GET('/api/visits/{visitId}/plan/from-last', { params: { path: { visitId: visit.id } } })),
   });
-  if (!data?.plan || !data.date || data.reasons.length === 0) return null;
+  if (!data?.plan || !data.date || (data.reasons.length === 0 && !data.lookAgain)) return null;
   const here = new Set(visit.plan.steps.map((s) => s.id));
   return (
     <section className="fromlast" aria-label={t('fromLast.head')}>
@@ -30,6 +31,7 @@ export function FromLast({ visit, onTake, onChoose }: Props) {
           </button>
         )}
       </p>
+      {data.lookAgain && <Note role="status">{data.lookAgain}</Note>}
       <ul>
         {data.reasons.map((r) => {
           const step = r.steps.find((s) => here.has(s));

@@ -182,7 +182,6 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
           </Note>
         )}
         {more && !locked && <StartPanel visit={visit} words={words} base={base} work={work} before={selected} />}
-        {!locked && <FromLast visit={visit} onTake={work.take} onChoose={chosen.choose} />}
         {!locked && <FitControl visit={visit} words={words} work={work} onChoose={chosen.choose} />}
         {!locked && (
           <PlanTools plan={visit.plan} chosen={chosen.chosen} onEdit={edit} onAdd={() => setAdding(!adding)} />
@@ -216,6 +215,7 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
           <Note key={why}>{why}</Note>
         ))}
       </div>
+      {!locked && <FromLast visit={visit} onTake={work.take} onChoose={chosen.choose} />}
       <StepList
         visit={visit}
         words={words}

@@ -112,6 +112,8 @@ public sealed class TaughtSteps
                 .. all.Select(a => (a.Taught, Far: typed.Select(w => Far(w, a.Words)).ToList()))
                     .Where(a => a.Far.All(f => f is not null))
                     .OrderBy(a => a.Far.Sum() + (lying is not null && Turns(a.Taught.Step, lying) ? Turning : 0))
+                    // Of what is said as plainly, the practice's own.
+                    .ThenByDescending(a => a.Taught.Step.Technique.StartsWith(OwnWay.Prefix, StringComparison.Ordinal))
                     .Select(a => a.Taught)
                     .Take(most),
             ];

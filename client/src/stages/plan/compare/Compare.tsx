@@ -20,15 +20,23 @@ export default function Compare({ visit, words, who, lamps, base }: StageProps) 
   const [params, setParams] = useSearchParams();
   const work = usePlanWork(visit);
   const options = usePlanSources(visit.id, words);
-  const chosen = params.get('with') ?? '';
+  const [chosen, beside] = [params.get('with') ?? '', params.get('first') ?? ''];
   const source = known(options, chosen)?.from;
+  const first = known(options, beside)?.from;
   const other = useQuery({
-    queryKey: keptAs.compare(visit, chosen),
-    enabled: !!source,
+    queryKey: keptAs.compare(visit, `${beside}|${chosen}`),
+    enabled: !!source && !!first === !!beside,
     queryFn: () =>
-      ask(http.POST('/api/visits/{visitId}/plan/compare', { params: { path: { visitId: visit.id } }, body: source! })),
+      ask(
+        http.POST('/api/visits/{visitId}/plan/compare', {
+          params: { path: { visitId: visit.id } },
+          body: { with: source!, first },
+        }),
+      ),
   });
-  const scale = Math.max(visit.expansion.totalSeconds, other.data?.expansion.totalSeconds ?? 0);
+  const plan = other.data?.first ?? visit.plan;
+  const expansion = other.data?.firstExpansion ?? visit.expansion;
+  const scale = Math.max(expansion.totalSeconds, other.data?.expansion.totalSeconds ?? 0);
   const weighty = other.data?.review.findings.filter((f) => f.severity !== 'could').length ?? 0;
   const named = (plan: Plan, id?: string | null) => known(plan.steps, id);
   return (
@@ -38,12 +46,20 @@ export default function Compare({ visit, words, who, lamps, base }: StageProps) 
       side={
         <section className="comparewith">
           <Choice
+            id="compare-first"
+            label={t('compare.left')}
+            value={beside}
+            none={t('compare.first')}
+            options={options}
+            onChoose={(key) => setParams({ with: chosen, first: key }, { replace: true })}
+          />
+          <Choice
             id="compare-with"
             label={t('compare.choose')}
             value={chosen}
             none=""
             options={options}
-            onChoose={(key) => setParams({ with: key }, { replace: true })}
+            onChoose={(key) => setParams({ with: key, first: beside }, { replace: true })}
           />
           {other.data ? (
             <>
@@ -76,11 +92,11 @@ export default function Compare({ visit, words, who, lamps, base }: StageProps) 
       </div>
       <div className="twothreads">
         <h2>
-          {visit.plan.name} <span className="soft small">{minSec(visit.expansion.totalSeconds)}</span>
+          {plan.name} <span className="soft small">{minSec(expansion.totalSeconds)}</span>
         </h2>
         <Thread
-          plan={visit.plan}
-          expansion={visit.expansion}
+          plan={plan}
+          expansion={expansion}
           words={words}
           breathsPerMinute={visit.tempo.breathsPerMinute}
           scale={scale}
@@ -104,7 +120,7 @@ export default function Compare({ visit, words, who, lamps, base }: StageProps) 
         <table className="table comparetable">
           <thead>
             <tr>
-              <th>{t('compare.first')}</th>
+              <th>{beside ? plan.name : t('compare.first')}</th>
               <th />
               <th>{other.data.other.name}</th>
             </tr>
@@ -114,7 +130,7 @@ export default function Compare({ visit, words, who, lamps, base }: StageProps) 
               <Row
                 key={`${r.first}/${r.second}`}
                 row={r}
-                first={named(visit.plan, r.first)}
+                first={named(plan, r.first)}
                 second={named(other.data.other, r.second)}
               />
             ))}
