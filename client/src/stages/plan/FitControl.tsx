@@ -85,7 +85,7 @@ export function FitControl({ visit, words, work, onChoose }: Props) {
         )}
       </p>
       {asked && tried.isError && <p className="small plum">{tried.error.message}</p>}
-      {asked && tried.data && (
+      {asked && tried.data && tried.data.cuts.length > 0 && (
         <section className="whatif" aria-label={t('plan.whatIf', { minutes })}>
           <p className="small">
             <b>{t('plan.whatIf', { minutes })}.</b> {tried.data.reason}{' '}
