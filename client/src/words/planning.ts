@@ -132,7 +132,6 @@ export const planning = {
     positions: 'Given in',
     moves: 'Joints it moves',
     movesWhy: 'What the one it is made from moves stays. Name every joint that moves besides.',
-    share: '{{name}} as far as 50 %',
     family: 'Kind of work',
     cautions: 'To be minded, one a line',
     from: 'Made from {{name}}: what is to be minded there stays.',

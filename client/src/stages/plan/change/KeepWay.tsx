@@ -8,7 +8,8 @@ import { Choice, TextField } from '../../../ui/fields';
 import { Picks } from '../../../ui/Picks';
 import { SendForm } from '../../../ui/SendForm';
 
-const usualShare = 50;
+/** How far a joint goes is not asked: all of its range, which is the strict reading. */
+const wholeRange = 100;
 
 /** A step as it is given here, kept as a way of working of the practice's own: from its technique, or from nothing. */
 export function KeepWay({ step, words }: { step: PlanStep; words: Vocabulary }) {
@@ -38,7 +39,7 @@ export function KeepWay({ step, words }: { step: PlanStep; words: Vocabulary }) 
           contacts: form.contacts,
           positions: form.positions,
           levels: { min: Math.min(step.level, like.levels.min), max: Math.max(step.level, 1) },
-          moves: form.moves.map((move) => ({ move, share: usualShare })),
+          moves: form.moves.map((move) => ({ move, share: wholeRange })),
           traits: [],
           cautions: form.cautions.split('\n'),
           step,
