@@ -109,7 +109,6 @@ export const planning = {
     follow: 'as the practice',
     followHouse: 'as the house',
     flow: 'Worked out on',
-    chosen: 'taken',
     house: 'house',
     take: 'Take: {{name}}',
     same: 'Changes nothing of this flow.',

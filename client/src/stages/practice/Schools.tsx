@@ -5,7 +5,6 @@ import { useTranslation } from 'react-i18next';
 import { useSearchParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
 import { keptAs } from '../../api/kept';
-import { nameIn } from '../../api/named';
 import type { QuestionEffect, Vocabulary } from '../../api/types';
 import { minSec } from '../../parts/spoken';
 import { Choice } from '../../ui/fields';
@@ -98,9 +97,6 @@ export function Schools({ words, owner }: { words: Vocabulary; owner: boolean })
           ))}
         </fieldset>
       ))}
-      <p className="soft small">
-        {t('schools.flow')}: {nameIn(words.flows, view.flow)}
-      </p>
     </section>
   );
 }
