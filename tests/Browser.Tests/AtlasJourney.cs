@@ -56,10 +56,7 @@ public sealed class AtlasJourney(Server server) : IClassFixture<Server>
         {
             page.See($"{n} of 2");
             var chart = page.Find(".learnbody .chart .skin");
-            page.Until(
-                "no point is shown before",
-                () => page.Driver.FindElements(By.CssSelector(".learnbody .spot")).Count == 0 ? "" : null
-            );
+            page.Count(".learnbody .spot", 0);
             new OpenQA.Selenium.Interactions.Actions(page.Driver).MoveToElement(chart).Click().Perform();
             page.See("cun");
             page.Find(".aimed");
@@ -92,7 +89,7 @@ public sealed class AtlasJourney(Server server) : IClassFixture<Server>
         );
         page.Click("Print a sheet for the room");
         page.See("Láogōng");
-        Assert.Equal(9, page.Driver.FindElements(By.CssSelector(".channelsheet tr")).Count);
+        page.Count(".channelsheet tr", 9);
     }
 
     [Fact]
@@ -111,7 +108,7 @@ public sealed class AtlasJourney(Server server) : IClassFixture<Server>
             )
             .Click();
         page.See("mm from the inner edge");
-        page.Until("it is lit on four soles", () => page.Driver.FindElements(By.CssSelector(".area.reflex.lit")).Count == 4 ? "yes" : null);
+        page.Count(".area.reflex.lit", 4);
     }
 
     [Fact]
@@ -154,9 +151,9 @@ public sealed class AtlasJourney(Server server) : IClassFixture<Server>
                     .FirstOrDefault(a => a.GetAttribute("textContent")!.StartsWith("round the kneecap", StringComparison.Ordinal))
         );
         // Two palms lie on the thighs where they begin, with the mat under the client.
-        Assert.Equal(2, page.Driver.FindElements(By.CssSelector(".stepchart .print")).Count);
-        Assert.NotEmpty(page.Driver.FindElements(By.CssSelector(".stepchart .stop.coming")));
-        Assert.NotEmpty(page.Driver.FindElements(By.CssSelector(".stepchart .rest.mat")));
+        page.Count(".stepchart .print", 2);
+        page.Find(".stepchart .stop.coming");
+        page.Find(".stepchart .rest.mat");
         page.Driver.ExecuteScript("arguments[0].dispatchEvent(new MouseEvent('click', { bubbles: true }))", other);
         page.Until(
             "the step at the kneecap",

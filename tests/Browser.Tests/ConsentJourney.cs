@@ -76,7 +76,7 @@ public sealed class ConsentJourney(Server server) : IClassFixture<Server>
         page.See("Hands away from the");
         // The step the hands were in is gone, and so are those still to come.
         page.Until("the plan without it", () => page.Find(".gno").Text == steps ? null : "shorter");
-        Assert.Empty(page.Driver.FindElements(By.CssSelector(".gsheet .consents li.given")));
+        page.Count(".gsheet .consents li.given", 0);
     }
 
     [Fact]
