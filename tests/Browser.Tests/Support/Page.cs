@@ -139,7 +139,9 @@ public sealed class Page : IDisposable
     public IWebElement Find(string css) =>
         Until($"'{css}'", () => Driver.FindElements(By.CssSelector(css)).FirstOrDefault(e => e.Displayed));
 
-    /// <summary>Waits until so many are there: a page is drawn in its own time, and a count taken at once is a count of what it drew so far.</summary>
+    /// <summary>
+    /// Waits until so many are there: a page is drawn in its own time, and a count taken at once is a count of what it drew so far.
+    /// </summary>
     public void Count(string css, int count) =>
         Until($"{count} of '{css}'", () => Driver.FindElements(By.CssSelector(css)).Count == count ? "there" : null);
 
