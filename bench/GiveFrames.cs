@@ -7,12 +7,14 @@ using OpenQA.Selenium.Chrome;
 namespace AmpleLantern.Bench;
 
 /// <summary>
-/// Limit: a running session of 1,700 presses takes under 4 ms of script a frame. The real page in headless Chromium, its own account of
-/// script time over some seconds. <c>./lantern bench frames</c>.
+/// Limits: a running session of 1,700 presses takes under 4 ms of script a frame, and a step dragged about a plan of as many under 8. The
+/// real page in headless Chromium, its own account of script time over some seconds. <c>./lantern bench frames</c>.
 /// </summary>
 public static class GiveFrames
 {
     private const double LimitMilliseconds = 4;
+    private const double DragLimitMilliseconds = 8;
+    private const int DragMoves = 240;
     private const int Seconds = 12;
     private static readonly string[] Flows =
     [
@@ -62,7 +64,10 @@ public static class GiveFrames
         driver.FindElement(By.CssSelector("#sign-name")).SendKeys("odile");
         driver.FindElement(By.CssSelector("#sign-password")).SendKeys(DemoPractice.Password + Keys.Enter);
         driver.FindElement(By.CssSelector(".day"));
-        var visit = Begin(driver);
+        driver.ExecuteCdpCommand("Performance.enable", []);
+        var visit = Run(driver, Fill);
+        await Drag(driver, new Uri(server.Address, $"/visits/{visit}/plan"));
+        Run(driver, Begin);
         driver.Navigate().GoToUrl(new Uri(server.Address, $"/visits/{visit}/give").ToString());
         driver.FindElement(By.CssSelector("[data-testid=now-step]"));
         await Task.Delay(3000);
@@ -70,14 +75,11 @@ public static class GiveFrames
             driver.ExecuteScript("return document.querySelectorAll('.thread .bead').length"),
             CultureInfo.InvariantCulture
         );
-        driver.ExecuteCdpCommand("Performance.enable", []);
-        driver.ExecuteScript(
-            "window.__frames = 0; const f = () => { window.__frames++; requestAnimationFrame(f) }; requestAnimationFrame(f)"
-        );
+        CountFrames(driver);
         var before = Metrics(driver);
         await Task.Delay(TimeSpan.FromSeconds(Seconds));
         var after = Metrics(driver);
-        var frames = Convert.ToInt32(driver.ExecuteScript("return window.__frames"), CultureInfo.InvariantCulture);
+        var frames = Frames(driver);
         var script = (after["ScriptDuration"] - before["ScriptDuration"]) * 1000;
         var ticks = Seconds * 10;
         Console.WriteLine(
@@ -90,11 +92,90 @@ public static class GiveFrames
         Directory.Delete(folder + "-profile", recursive: true);
     }
 
-    /// <summary>Puts many flows into one plan, settles it as far as it goes, answers for the rest, and begins.</summary>
-    private static string Begin(ChromeDriver driver) =>
+    /// <summary>A step taken up and drawn slowly up and down the list, as a hand does.</summary>
+    private static async Task Drag(ChromeDriver driver, Uri plan)
+    {
+        driver.Navigate().GoToUrl(plan.ToString());
+        driver.FindElement(By.CssSelector("button.step"));
+        await Task.Delay(3000);
+        var box = driver.FindElements(By.CssSelector("button.step"))[2];
+        driver.ExecuteScript("arguments[0].scrollIntoView({ block: 'start' })", box);
+        var at =
+            (IReadOnlyCollection<object>)
+                driver.ExecuteScript("const b = arguments[0].getBoundingClientRect(); return [b.x + 40, b.y + b.height / 2]", box)!;
+        var (x, y) = (
+            Convert.ToDouble(at.First(), CultureInfo.InvariantCulture),
+            Convert.ToDouble(at.Last(), CultureInfo.InvariantCulture)
+        );
+        Mouse(driver, "mousePressed", x, y);
+        Mouse(driver, "mouseMoved", x, y + 12);
+        CountFrames(driver);
+        var before = Metrics(driver);
+        for (var i = 0; i < DragMoves; i++)
+        {
+            Mouse(driver, "mouseMoved", x, y + 12 + (160 * (1 - Math.Cos(i * 2 * Math.PI / 80)) / 2));
+            await Task.Delay(12);
+        }
+
+        var after = Metrics(driver);
+        var frames = Frames(driver);
+        var held = (bool)driver.ExecuteScript("return document.querySelector('.movable.held') !== null")!;
+        Mouse(driver, "mouseReleased", x, y + 12);
+        var script = (after["ScriptDuration"] - before["ScriptDuration"]) * 1000 / frames;
+        var layout =
+            (after["LayoutDuration"] + after["RecalcStyleDuration"] - before["LayoutDuration"] - before["RecalcStyleDuration"])
+            * 1000
+            / frames;
+        Console.WriteLine(
+            held
+                ? $"drag    {DragMoves} moves in {frames} frames: {script:0.00} ms of script a frame; layout and style {layout:0.00} ms   script/limit {script / DragLimitMilliseconds:0.00}"
+                : "drag    nothing was taken up"
+        );
+    }
+
+    private static void Mouse(ChromeDriver driver, string type, double x, double y) =>
+        driver.ExecuteCdpCommand(
+            "Input.dispatchMouseEvent",
+            new()
+            {
+                ["type"] = type,
+                ["x"] = x,
+                ["y"] = y,
+                ["button"] = "left",
+                ["buttons"] = 1,
+                ["clickCount"] = 1,
+            }
+        );
+
+    private static void CountFrames(ChromeDriver driver) =>
+        driver.ExecuteScript(
+            "window.__frames = 0; const f = () => { window.__frames++; requestAnimationFrame(f) }; requestAnimationFrame(f)"
+        );
+
+    private static int Frames(ChromeDriver driver) =>
+        Convert.ToInt32(driver.ExecuteScript("return window.__frames"), CultureInfo.InvariantCulture);
+
+    /// <summary>Puts many flows into one plan.</summary>
+    private const string Fill = """
+        for (const flow of flows) await change('POST', 'plan/start', { from: { kind: 'flow', id: flow }, insert: true });
+        """;
+
+    /// <summary>Settles it as far as it goes, answers for the rest, and begins.</summary>
+    private const string Begin = """
+        const facts = visit.missing.filter(m => !m.region).map(m => m.fact);
+        await change('POST', 'facts/none', { facts });
+        for (const { fact, region } of visit.missing.filter(m => m.region))
+          await change('PUT', 'facts', { entry: { fact, status: 'known', region } });
+        for (const { rule } of visit.start.obstacles)
+          await change('POST', 'overrides', { rule, reason: 'For the measurement only.' });
+        const start = { id: crypto.randomUUID(), at: new Date().toISOString(), kind: 'start' };
+        await send('POST', `/api/visits/${id}/give/events`, { events: [start] });
+        """;
+
+    private static string Run(ChromeDriver driver, string work) =>
         (string)
             driver.ExecuteAsyncScript(
-                """
+                $$"""
                 const [flows, done] = arguments;
                 const token = () => decodeURIComponent(document.cookie.split('; ').find(c => c.startsWith('lantern-token=')).slice(14));
                 const send = (method, path, body) => fetch(path, {
@@ -107,15 +188,7 @@ public static class GiveFrames
                   const change = async (method, tail, body) => {
                     visit = await send(method, `/api/visits/${id}/${tail}`, { version: visit.version, ...body });
                   };
-                  for (const flow of flows) await change('POST', 'plan/start', { from: { kind: 'flow', id: flow }, insert: true });
-                  const facts = visit.missing.filter(m => !m.region).map(m => m.fact);
-                  await change('POST', 'facts/none', { facts });
-                  for (const { fact, region } of visit.missing.filter(m => m.region))
-                    await change('PUT', 'facts', { entry: { fact, status: 'known', region } });
-                  for (const { rule } of visit.start.obstacles)
-                    await change('POST', 'overrides', { rule, reason: 'For the measurement only.' });
-                  const start = { id: crypto.randomUUID(), at: new Date().toISOString(), kind: 'start' };
-                  await send('POST', `/api/visits/${id}/give/events`, { events: [start] });
+                  {{work}}
                   done(id);
                 })().catch(e => done('' + e));
                 """,

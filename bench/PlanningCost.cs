@@ -43,7 +43,7 @@ public static class PlanningCost
         );
         Times("fit it to 90 minutes", 30, _ => Fit.ToMinutes(large, 90, Tempo, Knowledge));
         var taught = Knowledge.Taught(School);
-        Times("a step found by words", 120, i => taught.Find(Words[i % Words.Length], 8));
+        Times("a step found by words", 120, i => taught.Find(Words[i % Words.Length], new(8)));
         Times(
             "what a step could be: all choices, and the like of it",
             60,

@@ -144,6 +144,7 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
         {
             b.Property(s => s.Id).ValueGeneratedNever();
             AsJson(b.Property(s => s.School));
+            AsJson(b.Property(s => s.NotHere)).HasDefaultValueSql("'[]'");
         });
         builder.Entity<IntakeLink>(b =>
         {
@@ -158,6 +159,7 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             AsJson(b.Property(s => s.OwnDay));
             AsJson(b.Property(s => s.School));
             AsJson(b.Property(s => s.EarlierPasswords)).HasDefaultValueSql("'[]'");
+            AsJson(b.Property(s => s.Favourites)).HasDefaultValueSql("'[]'");
         });
         builder.Entity<SignedIn>(b =>
         {

@@ -89,6 +89,42 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
     }
 
     [Fact]
+    public void What_is_starred_is_at_hand_and_a_found_step_is_dragged_to_its_place_and_given_three_times()
+    {
+        using var page = new Page(server).SignIn();
+        page.Open("Bram", "plan");
+        page.Click("Add a step");
+        page.See("What you star comes first");
+        page.Find("#add-step").SendKeys("kneecap");
+        var line = page.Find(".addstep li");
+        var name = line.FindElement(By.CssSelector("b")).Text;
+        line.FindElement(By.CssSelector(".star")).Click();
+        page.Find(".addstep .star.on");
+        page.Retype("#add-step", Keys.Backspace);
+        page.Until(
+            "the favourite",
+            () => page.Driver.FindElements(By.CssSelector(".addstep li b")).FirstOrDefault()?.Text == name ? "" : null
+        );
+        var count = Steps(page).Count;
+        var onto = Steps(page)[2];
+        page.Driver.ExecuteScript("arguments[0].scrollIntoView({ block: 'end' })", onto);
+        new Actions(page.Driver)
+            .MoveToElement(page.Find(".addstep li b"))
+            .ClickAndHold()
+            .MoveByOffset(0, 14)
+            .MoveToElement(onto)
+            .MoveByOffset(0, 4)
+            .Release()
+            .Perform();
+        page.Until("the step where it was dropped", () => Steps(page).Count == count + 1 && Name(Steps(page)[3]) == name ? "there" : null);
+
+        page.Driver.FindElement(By.CssSelector("button[aria-label='Give these one round more']")).Click();
+        page.See("2 times");
+        page.Driver.FindElement(By.CssSelector("button[aria-label='Give these one round more']")).Click();
+        page.See("round 3 of 3");
+    }
+
+    [Fact]
     public void The_library_opens_a_flow_in_its_ways_and_two_plans_stand_side_by_side()
     {
         using var page = new Page(server).SignIn();

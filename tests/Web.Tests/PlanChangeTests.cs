@@ -62,6 +62,75 @@ public sealed class PlanChangeTests : IAsyncLifetime
         Assert.Equal(before, (await odile.Visit(id))["plan"]!.ToJsonString());
     }
 
+    private async Task<List<JsonNode>> Found(string query) =>
+        [.. (await odile.Get($"/api/visits/{id}/plan/taught?{query}"))!.AsArray().Select(l => l!)];
+
+    private static object Begin() =>
+        new
+        {
+            id = Guid.NewGuid(),
+            at = DateTime.UtcNow,
+            kind = "start",
+        };
+
+    private static List<string> Ids(List<JsonNode> lines) => [.. lines.Select(l => (string)l["id"]!)];
+
+    [Fact]
+    public async Task Favourites_are_ones_own_and_stand_before_anything_is_typed()
+    {
+        Assert.Empty(await Found("q="));
+        var calf = Ids(await Found("q=calf"));
+        await odile.Post("/api/techniques/favourites", new { taught = calf[^1], favourite = true });
+        Assert.Equal([calf[^1]], Ids(await Found("q=")));
+        Assert.True((bool)(await Found("q=")).Single()["favourite"]!);
+        var teo = await house.Guest("teo");
+        Assert.Empty((await teo.Get($"/api/visits/{id}/plan/taught?q="))!.AsArray());
+        odile.Refused(
+            422,
+            "unknown-taught-step",
+            await odile.Post("/api/techniques/favourites", new { taught = "no/such", favourite = true })
+        );
+        await odile.Post("/api/techniques/favourites", new { taught = calf[^1], favourite = false });
+        Assert.Empty(await Found("q="));
+    }
+
+    [Fact]
+    public async Task What_is_not_here_is_named_and_left_out_where_only_what_is_at_hand_is_wanted()
+    {
+        var settings = (await odile.Get("/api/settings"))!;
+        var zone = (string)settings["timeZone"]!;
+        odile.Refused(422, "unknown-prop", await odile.Put("/api/settings", new { timeZone = zone, notHere = new[] { "moon" } }));
+        await odile.Put(
+            "/api/settings",
+            new { timeZone = zone, notHere = new[] { "stool", "cushion", "knee-cushion", "pillow", "portable-frame" } }
+        );
+        await odile.Put("/api/settings", new { timeZone = zone });
+        Assert.Equal(5, (await odile.Get("/api/settings"))!["notHere"]!.AsArray().Count);
+        var all = await Found("q=heels along the back");
+        Assert.Contains(all, l => l["notHere"]!.AsArray().Count > 0);
+        var here = await Found("q=heels along the back&atHand=true");
+        Assert.All(here, l => Assert.Empty(l["notHere"]!.AsArray()));
+    }
+
+    [Fact]
+    public async Task What_bars_or_asks_too_much_is_left_out_where_that_is_wanted()
+    {
+        var all = await Found("q=thumb");
+        Assert.All(await Found("q=thumb&allowed=true"), l => Assert.Empty(l["standing"]!["barred"]!.AsArray()));
+        Assert.All(
+            await Found("q=thumb&lying=true"),
+            l => Assert.False((bool)l["turns"]! && (string)l["step"]!["position"]! == "seated-chair")
+        );
+        // With almost nothing the thumbs may carry, every step on them is beyond it, and none is left.
+        var mine = (await odile.Get("/api/me/body"))!["practitioner"]!;
+        mine["limits"] = JsonNode.Parse("""{ "thumbKgMinutes": 1, "kneelingMinutes": 240, "lumbarNm": 400, "treadingMinutes": 240 }""");
+        await odile.Put("/api/me/body", mine);
+        var beyond = await Found("q=thumb");
+        Assert.Contains(beyond, l => l["beyondOwn"]!.AsArray().Any(b => ((string)b!).Contains("thumb", StringComparison.Ordinal)));
+        Assert.All(await Found("q=thumb&withinOwn=true"), l => Assert.Empty(l["beyondOwn"]!.AsArray()));
+        Assert.Equal(Ids(all), Ids(beyond));
+    }
+
     [Fact]
     public async Task A_plan_is_tried_in_other_minutes_before_it_is_taken()
     {
@@ -112,6 +181,9 @@ public sealed class PlanChangeTests : IAsyncLifetime
             t => (string)t!["id"]! == (string)own["technique"]!
         );
 
+        // Whatever is worked out of the visit is worked out with it too.
+        await odile.ReadAll(id, (string)own["id"]!, but: "letters");
+
         // What it is made from is to be minded in it too: a clot bars it as it bars pressing the thigh.
         var maren = await odile.VisitOf("Maren");
         var first = (string)(await odile.Visit(maren))["plan"]!["steps"]![0]!["id"]!;
@@ -132,10 +204,15 @@ public sealed class PlanChangeTests : IAsyncLifetime
             Assert.Contains((await other.Get("/api/techniques"))!.AsArray(), t => (string)t!["name"]! == "Half moons with the thumbs");
         }
 
+        // A session begun with it has it for good.
+        var begun = await odile.Post($"/api/visits/{id}/give/events", new { events = new[] { Begin() } });
+        Assert.Equal("stored", (string)begun!["answers"]![0]!["result"]!);
+        await odile.ReadAll(id, (string)own["id"]!, but: "letters");
+
         // Retired it is offered no more; the plan that has it is still read.
         await odile.Post($"/api/techniques/{(string)own["technique"]!}/retire", new { });
         Assert.DoesNotContain(
-            (await odile.Get($"/api/visits/{id}/plan/taught?q=half moons&after=thumbs.left"))!.AsArray(),
+            (await odile.Get($"/api/visits/{maren}/plan/taught?q=half moons&after={first}"))!.AsArray(),
             l => (string)l!["step"]!["technique"]! == (string)own["technique"]!
         );
         Assert.Empty((await odile.Visit(id))["setAside"]!.AsArray());

@@ -31,7 +31,9 @@ export const keptAs = {
   measuring: (visit: Of) => ['measuring', visit.id, visit.version] as const,
   otherFlows: (visit: Of) => ['other-flows', visit.id, visit.version] as const,
   sources: (visit: string) => ['sources', visit] as const,
-  taught: (visit: Of, typed: string, after: string) => ['taught', visit.id, visit.version, typed, after] as const,
+  taught: (visit: Of, typed: string, after: string, only: object) =>
+    ['taught', visit.id, visit.version, typed, after, only] as const,
+  anyTaught: () => ['taught'] as const,
   fit: (visit: Of, minutes: number) => ['fit', visit.id, visit.version, minutes] as const,
   fromLast: (visit: Of) => ['from-last', visit.id, visit.version] as const,
   courses: (client: string) => ['courses', client] as const,

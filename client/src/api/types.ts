@@ -77,6 +77,7 @@ export type FlowGuide = S['FlowGuide'];
 export type LibraryView = S['LibraryView'];
 export type PlanSource = S['PlanSource'];
 export type ProposalView = S['ProposalView'];
+export type HelpedAim = S['HelpedAim'];
 export type WantedAim = S['WantedAim'];
 export type CompareRow = S['CompareRow'];
 export type DoseRow = S['DoseRow'];

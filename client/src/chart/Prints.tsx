@@ -5,6 +5,9 @@ interface Props {
   marks: PrintMark[];
   /** What is laid there; records from before do not say. */
   print: ContactPrint | null | undefined;
+  /** The other hand beside each, and what it is, where the hands differ. */
+  other?: PrintMark[];
+  otherPrint?: ContactPrint | null;
   /** Millimetres of the page in a pixel. */
   unit: number;
   /** The place given now and the one after it, from 1. */
@@ -21,7 +24,18 @@ const LEAST = 11;
 const MM_PER_CM = 10;
 
 /** Where hands and feet go: the one that works now as it lies, the next ringed, those to come as dots, those done faint. */
-export function Prints({ marks, print, unit, now, next, also = [], alsoPresses, onPoint }: Props) {
+export function Prints({
+  marks,
+  print,
+  other = [],
+  otherPrint,
+  unit,
+  now,
+  next,
+  also = [],
+  alsoPresses,
+  onPoint,
+}: Props) {
   return (
     <>
       {marks
@@ -31,11 +45,16 @@ export function Prints({ marks, print, unit, now, next, also = [], alsoPresses, 
         ))}
       {also.map((m, i) =>
         alsoPresses ? (
-          <Laid key={`also${i}`} mark={m} print={print} unit={unit} />
+          <Laid key={`also${i}`} mark={m} print={otherPrint ?? print} unit={unit} />
         ) : (
           <Dot key={`also${i}`} mark={m} unit={unit} state="also" />
         ),
       )}
+      {other
+        .filter((m) => m.station === now)
+        .map((m, i) => (
+          <Laid key={`other${i}`} mark={m} print={otherPrint} unit={unit} />
+        ))}
       {marks
         .filter((m) => m.station === now)
         .map((m, i) => (

@@ -95,6 +95,8 @@ export function StepChart({ on, step, words, box, now = 1, next, offered, onRegi
               <Prints
                 marks={d.drawing.marks}
                 print={d.print}
+                other={d.drawing.other}
+                otherPrint={known(words.contacts, step.otherContact)?.print}
                 unit={unit}
                 now={now}
                 next={next}

@@ -130,3 +130,47 @@ it('a course says when to look again, and ends with a reason', async () => {
   await waitFor(() => expect(sent.some((s) => s.path === '/api/courses/k/end')).toBe(true));
   expect(sent.find((s) => s.path === '/api/courses/k/end')!.body).toEqual({ reason: 'referred', cancelRest: true });
 });
+
+it('a step is found among what is ticked, starred, and put in unless it is barred', async () => {
+  const line = (id: string, part: object) => ({
+    id,
+    flow: 'Legs',
+    step: { id, name: id, contact: 'palm', position: 'prone' },
+    turns: false,
+    favourite: false,
+    notHere: [],
+    beyondOwn: [],
+    standing: { seconds: 60, stations: 1, barred: [], limited: [] },
+    ...part,
+  });
+  const { sent } = openAt('/visits/v/plan', {
+    ...visit,
+    '/api/visits/{visitId}/plan/taught': (_: unknown, asked: URLSearchParams) => [
+      ...(asked.get('atHand') === 'true'
+        ? []
+        : [line('Treading', { notHere: ['stool'], beyondOwn: ['12 minutes of treading, above your limit of 10'] })]),
+      line('Rolling', { standing: { seconds: 60, stations: 1, barred: ['Skin is frail'], limited: [] } }),
+    ],
+  });
+  await press('Add a step');
+  expect(await screen.findByText(/12 minutes of treading.*needs stool, not here/)).toBeTruthy();
+  expect(screen.getByRole<HTMLButtonElement>('button', { name: 'Add Rolling' }).disabled).toBe(true);
+  await press('Favourite: Treading');
+  await waitFor(() => expect(sent.some((s) => s.path === '/api/techniques/favourites')).toBe(true));
+  expect(sent.find((s) => s.path === '/api/techniques/favourites')!.body).toEqual({
+    taught: 'Treading',
+    favourite: true,
+  });
+  fireEvent.click(screen.getByLabelText('at hand'));
+  await waitFor(() => expect(screen.queryByText(/needs stool/)).toBeNull());
+  expect(screen.getByText('Rolling')).toBeTruthy();
+});
+
+it('the chosen steps are given one round more', async () => {
+  const { sent } = openAt('/visits/v/plan', {
+    '/api/visits/{visitId}': { ...visit['/api/visits/{visitId}'], plan: { steps: [{ id: 'calf', roundOf: null }] } },
+  });
+  await press('Give these one round more');
+  await waitFor(() => expect(sent.some((s) => s.path.endsWith('/plan/edits'))).toBe(true));
+  expect(sent.find((s) => s.path.endsWith('/plan/edits'))!.body).toMatchObject({ edit: { kind: 'rounds', number: 2 } });
+});

@@ -75,21 +75,24 @@ const asked = ['/api/chart/step'];
 /**
  * The whole client at an address, before a server that answers as the API document says.
  * @param answers by address as the document writes it ("/api/today"): what differs from the made-up answer, or what makes it of
- *   what was sent.
+ *   what was sent, and of the words after the question mark.
  * @returns what the client sent beside its questions.
  */
 export function openAt(address: string, answers: Record<string, unknown> = {}) {
   const sent: Sent[] = [];
   const unknown: string[] = [];
   server.answer = async (request) => {
-    const { pathname } = new URL(request.url);
+    const { pathname, searchParams } = new URL(request.url);
     const method = request.method.toLowerCase();
     const path = addressed(pathname);
     if (!path) unknown.push(pathname);
     const body: unknown = method === 'get' ? null : await request.json().catch(() => null);
     if (method !== 'get' && !asked.includes(pathname)) sent.push({ method, path: pathname, body });
     const told = ({ '/api/me': signedIn, ...answers } as Record<string, unknown>)[path ?? ''];
-    const said: unknown = typeof told === 'function' ? (told as (body: unknown) => unknown)(body) : told;
+    const said: unknown =
+      typeof told === 'function'
+        ? (told as (body: unknown, asked: URLSearchParams) => unknown)(body, searchParams)
+        : told;
     return new Response(JSON.stringify(answerOf(path ?? '', method, said)), {
       headers: { 'Content-Type': 'application/json' },
     });

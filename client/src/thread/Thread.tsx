@@ -5,7 +5,7 @@ import { blockName } from '../parts/blockName';
 import { minSec } from '../parts/spoken';
 import { Beads, Knot } from './Beads';
 import { Departed } from './Departed';
-import { layOut, MIDDLE, type Layout, type Run } from './layout';
+import { layOut, MIDDLE, turns, type Layout, type Run } from './layout';
 
 interface Props {
   plan: Plan;
@@ -181,7 +181,7 @@ const OneRun = memo(function OneRun({
   return (
     <g>
       {r.rest && <path className="strand rest" d={`M${r.rest[0]} ${r.y}H${r.rest[1]}`} />}
-      {r.knot !== null && <Knot x={r.knot} y={r.y} big={r.step.change === 'position'} />}
+      {r.knot !== null && <Knot x={r.knot} y={r.y} big={turns(r.step)} />}
       <Beads run={r} look={look} done={done} />
       <rect
         className="hit"

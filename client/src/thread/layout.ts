@@ -25,6 +25,9 @@ export interface Run {
   rest: [number, number] | null;
 }
 
+/** Whether the client turns or gets up before a step. */
+export const turns = (step: ExpandedStep) => step.change === 'position' || step.change === 'surface';
+
 export interface Layout {
   width: number;
   runs: Run[];

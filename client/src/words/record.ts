@@ -31,6 +31,9 @@ export const record = {
     title: 'Where the practice lives',
     zone: 'Time zone',
     zoneWhy: 'Days and times everywhere are told in this zone, wherever the page is open.',
+    notHere: 'Not here',
+    notHereWhy:
+      'What flows may need and you do not have. Steps that need it say so where a plan is made, and composing leaves them out.',
     keep: 'Keep',
   },
 };

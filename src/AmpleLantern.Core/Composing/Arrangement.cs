@@ -59,7 +59,7 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
         );
         var blocks = new List<PlanBlock>();
         var placed = steps.Select(x => x.Step with { Block = Block(x.Step, blocks) }).ToList();
-        return (new("composed", Framed(placed, blocks), Blocks: blocks), origin);
+        return (PlanSurfaces.Together(new("composed", Framed(placed, blocks), Blocks: blocks)), origin);
     }
 
     /// <summary>Position by position; in each what opens both sides, then one side, the other, and what settles both.</summary>

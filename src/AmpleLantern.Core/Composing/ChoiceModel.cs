@@ -61,7 +61,7 @@ internal sealed class ChoiceModel(IReadOnlyList<Priced> units, int aims, int bud
 
         var positions = Positions(cp, chosen);
         var seconds = LinearExpr.WeightedSum(given.SelectMany(g => g), units.SelectMany(u => u.Seconds.Select(s => (long)s)));
-        var change = (int)Math.Ceiling(knowledge.SessionTimes.PositionChangeSeconds);
+        var change = (int)Math.Ceiling(knowledge.SessionTimes.Changes.PositionSeconds);
         cp.Add(seconds + LinearExpr.Sum(positions.Values) * change <= budgetSeconds + change);
         SpareThumbs(cp, given);
         Most(

@@ -58,13 +58,13 @@ public static class Composer
     private static int FrameSeconds(PracticeKnowledge knowledge)
     {
         var rule = knowledge.OrderRules["open-and-close"];
-        return (int)(rule.Number("openingSeconds") + rule.Number("closingSeconds") + knowledge.SessionTimes.StanceChangeSeconds * 2);
+        return (int)(rule.Number("openingSeconds") + rule.Number("closingSeconds") + knowledge.SessionTimes.Changes.StanceSeconds * 2);
     }
 
     internal static Priced Price(Unit unit, ComposeRequest request, Worth worth, PracticeKnowledge knowledge)
     {
         // A change of stance before each step is counted whole: what is not needed is given back by the fit.
-        var each = knowledge.SessionTimes.StanceChangeSeconds / 2 * unit.Steps.Count;
+        var each = knowledge.SessionTimes.Changes.StanceSeconds / 2 * unit.Steps.Count;
         var seconds = Enumerable
             .Range(unit.Range.Min, unit.Range.Max - unit.Range.Min + 1)
             .Select(r =>

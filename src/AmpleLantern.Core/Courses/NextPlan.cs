@@ -141,13 +141,13 @@ public static class NextPlan
         }
     }
 
-    private static bool Serves(PlanStep step, IReadOnlyList<WantedAim> aims, KnowledgeBase knowledge) =>
+    internal static bool Serves(PlanStep step, IReadOnlyList<WantedAim> aims, KnowledgeBase knowledge) =>
         aims.Any(a =>
             step.Regions.Any(r => knowledge.Overlap(a.Region, r))
             && (a.Side is not (Side.Left or Side.Right) || step.Side is not (Side.Left or Side.Right) || a.Side == step.Side)
         );
 
-    private static string Said(Change change, KnowledgeBase knowledge) =>
+    internal static string Said(Change change, KnowledgeBase knowledge) =>
         FormattableString.Invariant(
             $"{knowledge.Measures.Find(change.Measure)?.Name ?? change.Measure} {change.Before:0.#} to {change.After:0.#}"
         );

@@ -107,7 +107,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
         public static Like Of(PlanStep step) =>
             new(
                 step.Technique,
-                step.Contact,
+                string.Join(',', step.Contacts),
                 step.Stance,
                 step.Position,
                 step.Region,
@@ -150,7 +150,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
     {
         var area = giver.AreaCm2(contact);
         var levels = Levels.Of(area, contact.Family, region, null, knowledge);
-        var wanted = ContactPressure.Newtons(levels.Middle(step.Level), area) * contact.Spots / PractitionerBody.Gravity;
+        var wanted = ContactPressure.Newtons(levels.Middle(step.Level), area) * step.SpotsOf(contact) / PractitionerBody.Gravity;
         var mechanics = knowledge.Pressure.MechanicsOf(step.Stance, any => knowledge.Is(technique, any), contact.Family, region);
         return mechanics is { Kind: MechanicsKind.Weight, Support: var support }
             ? Math.Clamp(wanted, giver.MassKg * Left(support?.Most), giver.MassKg * Left(support?.Least))
@@ -172,7 +172,7 @@ public sealed class EffectsOf(KnowledgeBase knowledge, Practitioner giver)
         }
 
         var area = giver.AreaCm2(contact);
-        var newtons = giver.MassKg * (Whole - (m.Support?.Most ?? 0)) / Whole * PractitionerBody.Gravity / contact.Spots;
+        var newtons = giver.MassKg * (Whole - (m.Support?.Most ?? 0)) / Whole * PractitionerBody.Gravity / step.SpotsOf(contact);
         return Levels.Of(area, contact.Family, step.Region, null, knowledge).At(ContactPressure.KPa(newtons, area));
     }
 

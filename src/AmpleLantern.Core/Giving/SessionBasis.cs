@@ -154,7 +154,7 @@ public sealed record BasisWords(
         var steps = plan.Steps;
         return new(
             [.. Used(knowledge.Regions, steps.SelectMany(s => s.Regions)).Select(r => r with { Patches = [] })],
-            Used(knowledge.Contacts, steps.Select(s => s.Contact)),
+            Used(knowledge.Contacts, steps.SelectMany(s => s.Contacts)),
             Used(knowledge.Positions, steps.SelectMany(s => s.AlsoIn.Prepend(s.Position))),
             Used(knowledge.Stances, steps.Select(s => s.Stance)),
             [.. steps.Select(s => knowledge.PatternOf(s.Pattern.Kind)).OfType<PatternName>().Distinct()],

@@ -65,7 +65,7 @@ public sealed record ExpandedStep
     /// <summary>Time to move to this position and stance before the first press.</summary>
     public required double ChangeSeconds { get; init; }
 
-    /// <summary>position, stance or null: what has to be changed.</summary>
+    /// <summary>surface, position, stance, drape or null: the most that has to be changed.</summary>
     public string? Change { get; init; }
 
     /// <summary>No-touch rest after the last press.</summary>

@@ -108,13 +108,13 @@ public static class Fit
         [
             .. plan
                 .Steps.Where(s => s.Role is StepRole.Work && !s.Pinned)
-                .GroupBy(s => s.Pair ?? s.Id)
+                .GroupBy(plan.SameStep)
                 .Select(g => (g.ToList(), g.Sum(s => Tenths(PlanExpansion.WorkSeconds(s, s.Range.Min, tempo, knowledge)))))
                 .OrderByDescending(p => p.Item2),
         ];
         // No more can be won than the work and the ways to and from it: what falls short of that need not be tried.
         var times = knowledge.SessionTimes;
-        var way = 2 * Tenths(Math.Max(times.PositionChangeSeconds, times.StanceChangeSeconds));
+        var way = 2 * Tenths(times.Changes.MostSeconds);
         bool CouldBe(IEnumerable<(IReadOnlyList<PlanStep> Steps, int Tenths)> left) =>
             left.Sum(p => p.Tenths + (way * p.Steps.Count)) >= shortest - budget;
         // The least that is enough by itself costs the plan least; else the longest go until it is.
@@ -152,7 +152,7 @@ public static class Fit
         [
             .. plan
                 .Steps.Where(MayChange)
-                .GroupBy(s => s.Pair ?? s.Id)
+                .GroupBy(plan.SameStep)
                 .Select(g =>
                 {
                     var steps = g.ToList();

@@ -45,7 +45,14 @@ public static class FlowPlans
             flow.Name,
             [
                 .. Numbered(steps)
-                    .Select(s => s with { Surface = flow.Surfaces[0], Series = s.Series is null ? null : $"{flow.Id}/{s.Series}" }),
+                    .Select(s =>
+                        s with
+                        {
+                            Surface = flow.Surfaces[0],
+                            AlsoOn = flow.Surfaces.Count > 1 ? [.. flow.Surfaces.Skip(1)] : null,
+                            Series = s.Series is null ? null : $"{flow.Id}/{s.Series}",
+                        }
+                    ),
             ],
             flow.Id,
             [.. flow.Blocks.Select(b => new PlanBlock(b.Id, b.Name))],

@@ -52,6 +52,12 @@ public sealed record Plan(
         return run.Any(r => r.Id == step.Id) ? run : [step];
     }
 
+    /// <summary>The step as it is given the first time, where its series is given several times; the step itself where it is not.</summary>
+    public PlanStep FirstRound(PlanStep step) => step.RoundOf is { } first ? Steps.FirstOrDefault(s => s.Id == first) ?? step : step;
+
+    /// <summary>One word for all that is the same step: on its other side, and in every round of its series.</summary>
+    public string SameStep(PlanStep step) => FirstRound(step) is var first ? first.Pair ?? first.Id : "";
+
     /// <summary>The same plan with each step passed through <paramref name="change"/>.</summary>
     public Plan With(Func<PlanStep, PlanStep> change) => this with { Steps = [.. Steps.Select(change)] };
 
@@ -100,6 +106,10 @@ public sealed record PlanStep
 
     [RefersTo<Contact>]
     public required string Contact { get; init; }
+
+    /// <summary>What the other hand works or rests with meanwhile, where it is not the same.</summary>
+    [RefersTo<Contact>]
+    public string? OtherContact { get; init; }
 
     public required PatternSpec Pattern { get; init; }
 
@@ -164,8 +174,14 @@ public sealed record PlanStep
     /// <summary>The series it belongs to: its neighbours with the same word are moved and chosen with it.</summary>
     public string? Series { get; init; }
 
+    /// <summary>Where its series is given several times: id of the same step in the first round.</summary>
+    public string? RoundOf { get; init; }
+
     /// <summary><c>mat</c>, <c>table</c> or <c>chair</c>; read as the mat when not said.</summary>
     public string? Surface { get; init; }
+
+    /// <summary>Surfaces it can be given on, too.</summary>
+    public IReadOnlyList<string>? AlsoOn { get; init; }
 
     /// <summary>How far a stretch goes, of the range there is; all of it when not said.</summary>
     public int? RangePercent { get; init; }
@@ -185,6 +201,12 @@ public sealed record PlanStep
     /// <summary>Every region it works: the first, those it travels on through, those worked at the same time.</summary>
     internal IReadOnlyList<string> Regions =>
         Through is null && AlsoAt is null ? [Region] : [.. (Through ?? []).Concat(AlsoAt ?? []).Prepend(Region).Distinct()];
+
+    /// <summary>What touches: of one hand, or of each.</summary>
+    internal IEnumerable<string> Contacts => OtherContact is null ? [Contact] : [Contact, OtherContact];
+
+    /// <summary>How many contacts press at once: one, where the hands differ.</summary>
+    internal int SpotsOf(Contact contact) => OtherContact is null ? contact.Spots : 1;
 
     /// <summary>Whether it works at a place: a region, a limb or an area.</summary>
     internal bool WorksAt(string place, KnowledgeBase knowledge) =>

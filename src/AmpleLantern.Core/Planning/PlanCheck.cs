@@ -103,6 +103,12 @@ public static class PlanCheck
             $"{at}/contact"
         );
         RefusalException.Unless(
+            step.OtherContact is not { } other || knowledge.OtherHands(technique).Contains(other),
+            "contact-not-possible",
+            $"The other hand cannot be '{step.OtherContact}' here. It may be {string.Join(", ", knowledge.OtherHands(technique))}.",
+            $"{at}/otherContact"
+        );
+        RefusalException.Unless(
             limits.Level.Holds(step.Level),
             "level-out-of-range",
             $"Pressure levels go from 1 (surface) to 5 (very deep), not {step.Level}.",

@@ -77,6 +77,10 @@ public static class PlanCompare
             (a.Repeats != b.Repeats, $"{b.Repeats} ×, not {a.Repeats} ×"),
             (a.Level != b.Level, $"level {b.Level}, not {a.Level}"),
             (a.Contact != b.Contact, $"{k.Contacts[b.Contact].Name}, not {k.Contacts[a.Contact].Name}"),
+            (
+                a.OtherContact != b.OtherContact,
+                b.OtherContact is { } other ? $"the other hand: {k.Contacts[other].Name}" : "both hands alike"
+            ),
             (a.Position != b.Position, $"{k.Positions[b.Position].Name}, not {k.Positions[a.Position].Name}"),
             (a.Pattern.Kind != b.Pattern.Kind, $"{k.Patterns[b.Pattern.Kind.Id()].Name}, not {k.Patterns[a.Pattern.Kind.Id()].Name}"),
             (a.Pattern.Hold?.Usual != b.Pattern.Hold?.Usual, $"{b.Pattern.Hold?.Usual ?? 0:0} s, not {a.Pattern.Hold?.Usual ?? 0:0} s"),

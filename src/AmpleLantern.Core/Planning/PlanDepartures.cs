@@ -84,6 +84,10 @@ public static class PlanDepartures
         {
             _ when now.Technique != was.Technique => (DepartureKind.Exchanged, now.Name),
             _ when now.Contact != was.Contact => (DepartureKind.OtherContact, knowledge.Contacts[now.Contact].Name),
+            _ when now.OtherContact != was.OtherContact && now.OtherContact is { } other => (
+                DepartureKind.OtherContact,
+                knowledge.Contacts[other].Name
+            ),
             _ when now.Position != was.Position => (DepartureKind.OtherPosition, knowledge.Positions[now.Position].Name),
             _ when now.Level < was.Level => (DepartureKind.Lighter, $"level {now.Level}"),
             _ when now.Level > was.Level => (DepartureKind.Stronger, $"level {now.Level}"),

@@ -35,7 +35,15 @@ public static class PlanExpansion
         return Timing.ToTenths(step.SetupSeconds + timings.Sum(t => t.Seconds) + step.NoTouchSeconds);
     }
 
-    /// <summary>What must change between two steps, and how long it takes; nothing before the first.</summary>
+    /// <summary>The client gets up and down elsewhere; or turns, sits up, lies down.</summary>
+    public const string SurfaceChange = "surface";
+    public const string PositionChange = "position";
+
+    /// <summary>The practitioner comes to another place; or only the sheet is moved.</summary>
+    public const string StanceChange = "stance";
+    public const string DrapeChange = "drape";
+
+    /// <summary>The most that must change between two steps, and how long all of it takes; nothing before the first.</summary>
     public static (string? What, double Seconds) Change(PlanStep? before, PlanStep step, KnowledgeBase knowledge)
     {
         if (before is null)
@@ -43,15 +51,31 @@ public static class PlanExpansion
             return (null, 0);
         }
 
-        var times = knowledge.SessionTimes;
+        var times = knowledge.SessionTimes.Changes;
+        var drape = Uncovers(before, step, knowledge) ? times.DrapeSeconds : 0;
+        if ((before.Surface ?? Mat) != (step.Surface ?? Mat))
+        {
+            return (SurfaceChange, times.SurfaceSeconds + drape);
+        }
+
         if (Trunk(before.Position, knowledge) != Trunk(step.Position, knowledge))
         {
-            return ("position", times.PositionChangeSeconds);
+            return (PositionChange, times.PositionSeconds + drape);
         }
 
         var crosses = before.Side != step.Side && step.Side is Side.Left or Side.Right && before.Side is Side.Left or Side.Right;
-        return before.Stance != step.Stance || crosses ? ("stance", times.StanceChangeSeconds) : (null, 0);
+        return before.Stance != step.Stance || crosses ? (StanceChange, times.StanceSeconds + drape)
+            : drape > 0 ? (DrapeChange, drape)
+            : (null, 0);
     }
+
+    private const string Mat = "mat";
+
+    /// <summary>Whether a place that is covered is worked on the skin, and was not just before.</summary>
+    private static bool Uncovers(PlanStep before, PlanStep step, KnowledgeBase knowledge) =>
+        step.Products is { Count: > 0 }
+        && knowledge.SessionTimes.Changes.Draped.Any(a => knowledge.Meets(a, step.Region))
+        && !(before.Products is { Count: > 0 } && before.Side == step.Side && before.WorksAt(step.Region, knowledge));
 
     /// <summary>Length of the step's path on this client, in metres.</summary>
     public static double PathMetres(PlanStep step, Tempo tempo, KnowledgeBase knowledge) =>

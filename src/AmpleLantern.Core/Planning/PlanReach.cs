@@ -20,6 +20,9 @@ public delegate SkinAccess ReachedIn(string position, int bent, Region region, i
 /// <param name="reached">Asked again and again of the same places: whoever hands it in keeps what it said.</param>
 public sealed class PlanReach(KnowledgeBase knowledge, ReachedIn reached)
 {
+    /// <summary>The same with what a practice added of its own.</summary>
+    public PlanReach With(KnowledgeBase own) => new(own, reached);
+
     public IReadOnlyList<OutOfReach> Of(Plan plan) =>
         [
             .. plan

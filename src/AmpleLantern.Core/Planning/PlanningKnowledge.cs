@@ -1,4 +1,6 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Planning;
 
@@ -11,8 +13,7 @@ namespace AmpleLantern.Core.Planning;
 public sealed record SessionTimes(
     string Id,
     Source Source,
-    double PositionChangeSeconds,
-    double StanceChangeSeconds,
+    ChangeTimes Changes,
     double TalkBeforeMinutes,
     double TalkAfterMinutes,
     int ShortestPlanMinutes,
@@ -20,6 +21,24 @@ public sealed record SessionTimes(
     int DiaryGrainMinutes,
     IReadOnlyList<int> OfferedMinutes
 ) : IKnown;
+
+/// <summary>What lies between two steps, in seconds.</summary>
+/// <param name="PositionSeconds">For the client to turn over, sit up or lie down.</param>
+/// <param name="SurfaceSeconds">For the client to get up from one surface and down on another.</param>
+/// <param name="StanceSeconds">For the practitioner to come to another place or stance.</param>
+/// <param name="DrapeSeconds">To uncover a place and cover it again.</param>
+/// <param name="Draped">Areas and regions that are covered until they are worked bare.</param>
+public sealed record ChangeTimes(
+    double PositionSeconds,
+    double SurfaceSeconds,
+    double StanceSeconds,
+    double DrapeSeconds,
+    [RefersTo<Area, Region>] IReadOnlyList<string> Draped
+)
+{
+    /// <summary>The most that can lie between two steps.</summary>
+    internal double MostSeconds => Math.Max(Math.Max(PositionSeconds, SurfaceSeconds), StanceSeconds) + DrapeSeconds;
+}
 
 /// <summary>What planning goes by.</summary>
 public static class PlanningKnowledge
@@ -37,6 +56,10 @@ public static class PlanningKnowledge
         public Catalogue<Disagreement> Disagreements => knowledge.Of<Disagreement>();
 
         public PlanLimits PlanLimits => knowledge.One<PlanLimits>();
+
+        /// <summary>What the other hand may be while one works: all that the technique is given with, or at rest.</summary>
+        public IReadOnlyList<string> OtherHands(Technique technique) =>
+            [.. technique.Contacts.Union(knowledge.Contacts.All.Where(c => c.Rests).Select(c => c.Id))];
 
         public SessionTimes SessionTimes => knowledge.One<SessionTimes>();
 

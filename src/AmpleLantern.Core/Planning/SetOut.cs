@@ -19,6 +19,11 @@ public static class SetOut
                 .DistinctBy(p => p.Id),
         ];
 
+    /// <summary>What a step needs of the things a practice does not have.</summary>
+    /// <param name="notHere">Ids of those.</param>
+    public static IReadOnlyList<Prop> Wanting(PlanStep step, IReadOnlyList<string> notHere, KnowledgeBase knowledge) =>
+        notHere.Count == 0 ? [] : [.. step.Props.Select(p => Named(p, knowledge)).Where(p => notHere.Contains(p.Id))];
+
     /// <summary>A thing by its id, its name or a name it went by.</summary>
     public static Prop Named(string word, KnowledgeBase knowledge) =>
         knowledge.Props.Find(word)

@@ -34,6 +34,12 @@ public sealed class Touching(PracticeKnowledge knowledge)
     /// <summary>The lightest a step can be given.</summary>
     public int LeastLevel(PlanStep step) => effects.LeastLevel(step);
 
+    /// <summary>Whether both hands are of what is excepted.</summary>
+    private static bool Excepted(Target target, PlanStep step) =>
+        target.ExceptContacts is { } except
+        && except.Contains(step.Contact)
+        && (step.OtherContact is null || except.Contains(step.OtherContact));
+
     /// <summary>Whether a ruling, set off by an entry, touches a step.</summary>
     public bool Touches(Target? target, FactEntry? entry, PlanStep step)
     {
@@ -44,8 +50,8 @@ public sealed class Touching(PracticeKnowledge knowledge)
 
         // The members that most often decide come first, and nothing is looked up before it is asked for.
         return (target.LevelAbove is not { } level || step.Level > level)
-            && In(target.Contacts, step.Contact)
-            && (target.ExceptContacts is null || !In(target.ExceptContacts, step.Contact))
+            && (In(target.Contacts, step.Contact) || step.OtherContact is { } other && In(target.Contacts, other))
+            && !Excepted(target, step)
             && In(target.Techniques, step.Technique)
             && OfFamily(target, step)
             && (target.ExactRegions is null || step.Regions.Any(target.ExactRegions.Contains))

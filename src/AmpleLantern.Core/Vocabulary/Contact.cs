@@ -9,6 +9,7 @@ namespace AmpleLantern.Core.Vocabulary;
 /// <param name="Spots">How many such contacts press at once.</param>
 /// <param name="Singular">Whether the practitioner's breadth of this contact sets the stations of a walk.</param>
 /// <param name="Print">What of hand, foot or body it is, as it is drawn where it lies; null in records from before.</param>
+/// <param name="Rests">The other hand may lie so beside any work.</param>
 /// <param name="Inked">Presses so often that the practitioner's own area is worth counting by ink on squared paper.</param>
 [Kind("contacts", "contact")]
 public sealed record Contact(
@@ -21,7 +22,8 @@ public sealed record Contact(
     bool Singular = false,
     int Spots = 1,
     bool Inked = false,
-    ContactPrint? Print = null
+    ContactPrint? Print = null,
+    bool Rests = false
 ) : IKnown;
 
 /// <summary>What is drawn of a contact: the hand, foot or part of the body with what presses filled.</summary>

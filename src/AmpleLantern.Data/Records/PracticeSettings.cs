@@ -12,6 +12,9 @@ public sealed class PracticeSettings
     /// <summary>The zone whose days and times the practice lives by, as the tz database names it.</summary>
     public required string TimeZone { get; set; }
 
+    /// <summary>Ids of things flows may need and the practice does not have.</summary>
+    public IReadOnlyList<string> NotHere { get; set; } = [];
+
     /// <summary>How the practice answers where schools differ; the house's answers when it has not said.</summary>
     public OwnSchool? School { get; set; }
 }

@@ -11,12 +11,14 @@ namespace AmpleLantern.Web.Courses;
 /// <summary>The plan this visit could have by what the last one found; all null where there was none.</summary>
 /// <param name="Date">Of the visit it was found at.</param>
 /// <param name="Taken">Whether the plan of this visit is that already.</param>
+/// <param name="Helped">What it was for and did something about.</param>
 /// <param name="LookAgain">Why the course it is of should not simply go on.</param>
 public sealed record FromLastView(
     LocalDate? Date,
     Plan? Plan,
     double? Seconds,
     IReadOnlyList<PlanReason> Reasons,
+    IReadOnlyList<HelpedAim> Helped,
     bool Taken,
     string? LookAgain = null
 );
@@ -48,29 +50,25 @@ public static class FromLast
             .FirstOrDefaultAsync();
         if (last == default)
         {
-            return new(null, null, null, [], false);
+            return new(null, null, null, [], [], false);
         }
 
         var past = await visits.Read(last);
         var found = await visits.Frame(past);
-        var next = NextPlan.From(
-            new(
-                PlanCheck.Readable(found.Plan, visits.Knowledge).Plan,
-                found.Given,
-                [.. found.State.Responses.Select(r => (r.Step, r.Response))],
-                found.Changes,
-                await Aims(visit, past, visits)
-            ),
-            minutes,
-            school,
-            tempo,
-            visits.Knowledge
+        var session = new SessionFound(
+            PlanCheck.Readable(found.Plan, visits.Knowledge).Plan,
+            found.Given,
+            [.. found.State.Responses.Select(r => (r.Step, r.Response))],
+            found.Changes,
+            await Aims(visit, past, visits)
         );
+        var next = NextPlan.From(session, minutes, school, tempo, visits.Knowledge);
         return new(
             past.Date,
             next.Plan,
             PlanExpansion.Expand(next.Plan, tempo, visits.Knowledge).TotalSeconds,
             next.Reasons,
+            WhatHelped.From(session, visits.Knowledge),
             Same(next.Plan, plan),
             await LookAgain(visit, visits)
         );

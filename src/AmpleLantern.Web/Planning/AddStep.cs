@@ -1,8 +1,16 @@
+using AmpleLantern.Core;
 using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Data;
+using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Pressure;
+using AmpleLantern.Web.Today;
 using AmpleLantern.Web.Visits;
+using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
 
 namespace AmpleLantern.Web.Planning;
 
@@ -13,13 +21,44 @@ public sealed record AddRequest(int Version, string Taught, string After) : IOnV
 
 /// <summary>A step that could be put in, as it would be there.</summary>
 /// <param name="Turns">The client would have to turn for it.</param>
-public sealed record TaughtLine(string Id, string Flow, PlanStep Step, bool Turns, Standing Standing);
+/// <param name="Favourite">Of whoever asks.</param>
+/// <param name="NotHere">Names of what it needs and the practice does not have.</param>
+/// <param name="BeyondOwn">What it would ask of the one who gives it above their limits, with all that the plan asks.</param>
+public sealed record TaughtLine(
+    string Id,
+    string Flow,
+    PlanStep Step,
+    bool Turns,
+    Standing Standing,
+    bool Favourite,
+    IReadOnlyList<string> NotHere,
+    IReadOnlyList<string> BeyondOwn
+);
+
+/// <summary>What a step is looked for by.</summary>
+/// <param name="Q">The words; one's favourites when there are none.</param>
+/// <param name="After">The step it would come after; the last when not said.</param>
+/// <param name="Lying">Only what the client need not turn for.</param>
+/// <param name="AtHand">Only what the practice has everything for.</param>
+/// <param name="Allowed">Only what nothing bars today.</param>
+/// <param name="WithinOwn">Only what stays within one's own limits.</param>
+public sealed record TaughtQuery(
+    [property: FromQuery(Name = "q")] string? Q = null,
+    [property: FromQuery(Name = "after")] string? After = null,
+    [property: FromQuery(Name = "lying")] bool Lying = false,
+    [property: FromQuery(Name = "atHand")] bool AtHand = false,
+    [property: FromQuery(Name = "allowed")] bool Allowed = false,
+    [property: FromQuery(Name = "withinOwn")] bool WithinOwn = false
+);
 
 /// <summary>Puts single steps into a plan: any that some flow teaches.</summary>
 public static class AddStep
 {
     /// <summary>Most that are offered at once: what is not among them wants another word.</summary>
     private const int MostOffered = 8;
+
+    /// <summary>Most that are tried in the plan to leave out what today or one's own hands do not allow.</summary>
+    private const int MostTried = 24;
 
     public static Task<VisitView> Add(Guid visitId, AddRequest request, VisitStore visits) =>
         visits.Change(
@@ -35,20 +74,86 @@ public static class AddStep
             }
         );
 
-    /// <param name="after">The step it would come after; the last when not said.</param>
-    public static async Task<IReadOnlyList<TaughtLine>> Find(Guid visitId, string? q, string? after, VisitStore visits)
+    public static async Task<IReadOnlyList<TaughtLine>> Find(
+        Guid visitId,
+        [AsParameters] TaughtQuery query,
+        VisitStore visits,
+        VisitPressure pressure,
+        OwnDays days
+    )
     {
-        var frame = await visits.Frame(await visits.Read(visitId));
-        var at = after is null ? frame.Plan.Steps[^1] : frame.Plan.Step(after);
-        var found = frame.Knowledge.Taught(frame.School).Find(q ?? "", MostOffered, at.Position);
+        var visit = await visits.Read(visitId);
+        var frame = await visits.Frame(visit);
+        var at = query.After is { } after ? frame.Plan.Step(after) : frame.Plan.Steps[^1];
+        var favourites = await visits.Db.Users.Where(u => u.Id == visits.By).Select(u => u.Favourites).SingleOrDefaultAsync() ?? [];
+        var notHere = await visits.Db.Settings.AsNoTracking().Select(s => s.NotHere).SingleOrDefaultAsync() ?? [];
+        var taught = frame.Knowledge.Taught(frame.School);
+        var found = taught.Find(
+            query.Q ?? "",
+            new(
+                query.Allowed || query.WithinOwn ? MostTried : MostOffered,
+                at.Position,
+                favourites,
+                s =>
+                    !(query.Lying && taught.Turns(s, at.Position))
+                    && !(query.AtHand && SetOut.Wanting(s, notHere, frame.Knowledge).Count > 0)
+            )
+        );
         var (plan, ids) = PlanSets.Add(frame.Plan, [.. found.Select(t => t.Step)], at.Id, frame.Knowledge);
         var tried = new WouldStand(frame, plan, ids);
+        var own = found.Count > 0 ? await OwnLoad.Of(visit, frame, tried.Context, ids, pressure, days) : null;
         return
         [
-            .. found.Zip(
-                ids,
-                (t, id) => new TaughtLine(t.Id, t.Flow, tried.Step(id), tried.Step(id).Position != at.Position, tried.Of(id))
-            ),
+            .. found
+                .Zip(
+                    ids,
+                    (t, id) =>
+                        new TaughtLine(
+                            t.Id,
+                            t.Flow,
+                            tried.Step(id),
+                            tried.Step(id).Position != at.Position,
+                            tried.Of(id),
+                            favourites.Contains(t.Id),
+                            [.. SetOut.Wanting(t.Step, notHere, frame.Knowledge).Select(p => p.Name)],
+                            own!.Beyond(id)
+                        )
+                )
+                .Where(l => !(query.Allowed && l.Standing.Barred.Count > 0) && !(query.WithinOwn && l.BeyondOwn.Count > 0))
+                .Take(MostOffered),
         ];
     }
+
+    /// <summary>Most favourites one has: a list that long is no shortcut any more.</summary>
+    private const int MostFavourites = 60;
+
+    /// <summary>Makes a step a favourite of whoever asks, or one no more.</summary>
+    public static async Task<IReadOnlyList<string>> Favour(
+        FavourRequest request,
+        LanternDb db,
+        CurrentPerson person,
+        PracticeKnowledge knowledge
+    )
+    {
+        var me = await db.Users.SingleAsync(u => u.Id == person.Id);
+        var rest = me.Favourites.Where(f => f != request.Taught).ToList();
+        if (request.Favourite)
+        {
+            _ = knowledge.Taught(knowledge.SchoolOf(person.Id))[request.Taught];
+            RefusalException.Unless(
+                rest.Count < MostFavourites,
+                "too-many-favourites",
+                $"You have {MostFavourites} favourites. Take one out before you add another.",
+                "/taught"
+            );
+            rest.Insert(0, request.Taught);
+        }
+
+        me.Favourites = rest;
+        await db.SaveChangesAsync();
+        return me.Favourites;
+    }
 }
+
+/// <param name="Taught">A step as it was found.</param>
+public sealed record FavourRequest(string Taught, bool Favourite);

@@ -14,7 +14,6 @@ public sealed record Standing(double Seconds, int Stations, IReadOnlyList<string
 public sealed class WouldStand
 {
     private readonly Plan plan;
-    private readonly Expansion expansion;
     private readonly IReadOnlyList<Finding> findings;
     private readonly IReadOnlyList<OutOfReach> shut;
 
@@ -23,15 +22,18 @@ public sealed class WouldStand
     {
         shut = frame.ReachOf(plan with { Steps = [.. tried.Select(plan.Step)] });
         this.plan = plan;
-        expansion = PlanExpansion.Expand(plan, frame.Tempo, frame.Knowledge);
-        findings = Screener.Findings(frame.Subject, frame.Context with { Plan = plan, Expansion = expansion }).Findings;
+        Context = frame.Context with { Plan = plan, Expansion = PlanExpansion.Expand(plan, frame.Tempo, frame.Knowledge) };
+        findings = Screener.Findings(frame.Subject, Context).Findings;
     }
+
+    /// <summary>The plan with all that is tried in it.</summary>
+    public ScreenContext Context { get; }
 
     public PlanStep Step(string id) => plan.Step(id);
 
     public Standing Of(string step)
     {
-        var expanded = expansion.Steps.First(e => e.Id == step);
+        var expanded = Context.Expansion.Steps.First(e => e.Id == step);
         return new(
             expanded.Seconds,
             expanded.Stations,

@@ -1,3 +1,4 @@
+using AmpleLantern.Core;
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Composing;
 using AmpleLantern.Core.Courses;
@@ -94,10 +95,12 @@ public sealed record AssumedValues(
 public sealed record PropLine(string Id, string Name, IReadOnlyList<string> Flows);
 
 /// <summary>What a practice sets for itself.</summary>
+/// <param name="NotHere">Ids of things flows may need and the practice does not have.</param>
 /// <param name="Zones">Every zone there is to choose.</param>
-public sealed record SettingsView(string TimeZone, IReadOnlyList<string> Zones);
+public sealed record SettingsView(string TimeZone, IReadOnlyList<string> NotHere, IReadOnlyList<string> Zones);
 
-public sealed record SettingsRequest(string TimeZone);
+/// <param name="NotHere">As it is when not said.</param>
+public sealed record SettingsRequest(string TimeZone, IReadOnlyList<string>? NotHere = null);
 
 public sealed record ComplaintLine(string Id, string Name, IReadOnlyList<string> Words);
 
@@ -169,28 +172,34 @@ public static class PracticeEndpoints
                 }
         );
         api.MapGet("/words", (string text, FactWords words) => words.Find(text)).RequireAuthorization(Policies.Treat);
-        api.MapGet(
-            "/settings",
-            (PracticeClock clock) =>
-                new SettingsView(
-                    clock.Zone.Id,
-                    [
-                        .. NodaTime
-                            .TimeZones.TzdbDateTimeZoneSource.Default.ZoneLocations!.Select(z => z.ZoneId)
-                            .Order(StringComparer.Ordinal),
-                    ]
-                )
-        );
-        api.MapPut(
-                "/settings",
-                async (SettingsRequest r, PracticeClock clock, LanternDb db) =>
-                {
-                    await clock.Set(db, r.TimeZone);
-                    return new SettingsView(clock.Zone.Id, []);
-                }
-            )
-            .RequireAuthorization(Policies.Own);
+        api.MapGet("/settings", Settings);
+        api.MapPut("/settings", Set).RequireAuthorization(Policies.Own);
         api.MapGet("/trail", Trail).RequireAuthorization(Policies.Own);
+    }
+
+    private static async Task<SettingsView> Settings(PracticeClock clock, LanternDb db) =>
+        new(
+            clock.Zone.Id,
+            await db.Settings.AsNoTracking().Select(s => s.NotHere).SingleAsync(),
+            [.. NodaTime.TimeZones.TzdbDateTimeZoneSource.Default.ZoneLocations!.Select(z => z.ZoneId).Order(StringComparer.Ordinal)]
+        );
+
+    private static async Task<SettingsView> Set(SettingsRequest request, PracticeClock clock, LanternDb db, PracticeKnowledge knowledge)
+    {
+        foreach (var prop in request.NotHere ?? [])
+        {
+            RefusalException.Unless(
+                knowledge.Props.Has(prop),
+                "unknown-prop",
+                $"There is no thing '{prop}'. Choose from the list.",
+                "/notHere"
+            );
+        }
+
+        var set = await db.Settings.SingleAsync();
+        set.NotHere = [.. (request.NotHere ?? set.NotHere).Distinct().Order(StringComparer.Ordinal)];
+        await clock.Set(db, request.TimeZone);
+        return await Settings(clock, db);
     }
 
     private static async Task<IReadOnlyList<TrailLine>> Trail(Guid? clientId, long? before, LanternDb db) =>

@@ -6,6 +6,7 @@ using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Checking;
 using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Planning;
 using AmpleLantern.Web.Rules;
 using AmpleLantern.Web.Visits;
 using Microsoft.EntityFrameworkCore;
@@ -32,6 +33,7 @@ public static class TechniqueEndpoints
     {
         var techniques = api.MapGroup("/techniques").RequireAuthorization(Policies.Treat);
         techniques.MapGet("", All);
+        techniques.MapPost("/favourites", AddStep.Favour);
         techniques.MapPost("", Add).RequireAuthorization(Policies.Sign);
         techniques.MapPost("/{id}/retire", Retire).RequireAuthorization(Policies.Sign);
     }

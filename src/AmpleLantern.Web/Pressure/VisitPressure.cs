@@ -125,7 +125,7 @@ public sealed class VisitPressure(LanternDb db, PracticeKnowledge knowledge, Fig
         var people = PressureMemo.KeyOf(between, SizeOf(visit, frame));
         return context
             .Plan.Steps.AsParallel()
-            .Select(s => memo.Of(s, between, people, caps.GetValueOrDefault(s.Id)?.Level))
+            .Select(s => memo.Of(s, between, people, caps.GetValueOrDefault(s.Id)?.Level, context.Knowledge))
             .ToDictionary(p => p.Step);
     }
 

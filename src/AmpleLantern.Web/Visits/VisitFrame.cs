@@ -123,7 +123,7 @@ public sealed class VisitFrame
     public IReadOnlyList<Departure> Departures => field ??= Basis?.Departures ?? PlanDepartures.Of(Plan, now, School);
 
     /// <summary>Steps of a plan that cannot be reached as the client lies.</summary>
-    public IReadOnlyList<OutOfReach> ReachOf(Plan plan) => setting.Reach.Of(plan);
+    public IReadOnlyList<OutOfReach> ReachOf(Plan plan) => setting.Reach.With(Knowledge).Of(plan);
 
     public Headline Headline => field ??= Headline.Of(Screen, Overrides, Departures, Subject.Facts.Count, Missing.Count, RedFlagsOpen);
 

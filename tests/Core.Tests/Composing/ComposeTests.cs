@@ -180,7 +180,7 @@ public class ComposeTests(ITestOutputHelper output)
     private static double Best(List<Priced> units, int aims, int budget)
     {
         var model = Known.Base.Composing.Model;
-        var change = (int)Math.Ceiling(Known.Base.SessionTimes.PositionChangeSeconds);
+        var change = (int)Math.Ceiling(Known.Base.SessionTimes.Changes.PositionSeconds);
         IEnumerable<(int Unit, int Seconds)[]> choices =
         [
             [],

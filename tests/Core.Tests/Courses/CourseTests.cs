@@ -22,19 +22,20 @@ public sealed class CourseTests
         IReadOnlyList<Change>? changes = null,
         Func<PlanStep, bool>? given = null,
         string aim = "calf"
+    ) => NextPlan.From(Found(felt, changes, given, aim), 90, Known.Base.HouseSchool, Known.Usual, Known.Base);
+
+    private SessionFound Found(
+        IReadOnlyList<(string, string)>? felt = null,
+        IReadOnlyList<Change>? changes = null,
+        Func<PlanStep, bool>? given = null,
+        string aim = "calf"
     ) =>
-        NextPlan.From(
-            new(
-                legs,
-                [.. legs.Steps.Select(s => new GivenStep(s.Id, 30, given?.Invoke(s) == false ? 0 : 30, 5, 5, s.Level))],
-                felt ?? [],
-                changes ?? [],
-                [new(aim)]
-            ),
-            90,
-            Known.Base.HouseSchool,
-            Known.Usual,
-            Known.Base
+        new(
+            legs,
+            [.. legs.Steps.Select(s => new GivenStep(s.Id, 30, given?.Invoke(s) == false ? 0 : 30, 5, 5, s.Level))],
+            felt ?? [],
+            changes ?? [],
+            [new(aim)]
         );
 
     private static Change Judged(string measure, double before, double after) =>
@@ -83,6 +84,28 @@ public sealed class CourseTests
             s => Assert.Equal((s.Repeats, s.Level), (next.Plan.Step(s.Id).Repeats, next.Plan.Step(s.Id).Level))
         );
         Assert.Single(next.Reasons);
+    }
+
+    /// <summary>30 s were given of each step: of the aims served at the calf, the one with the most of them helped.</summary>
+    [Fact]
+    public void What_helped_is_the_aim_that_most_of_the_time_there_served()
+    {
+        var helped = Assert.Single(WhatHelped.From(Found(changes: [Judged("heaviness", 6, 3)]), Known.Base));
+        double Seconds(Aim aim) =>
+            30
+            * legs.Steps.Count(s => s.Regions.Any(r => Known.Base.Overlap("calf", r)) && s.Purpose.Split(", ").Any(aim.Purposes.Contains));
+        var most = Known.Base.Of<Aim>().All.Max(Seconds);
+        Assert.Equal(most, Seconds(Known.Base.Of<Aim>()[helped.Aim.For!]));
+        Assert.Contains(FormattableString.Invariant($"{most / 60:0.#} min"), helped.Because, StringComparison.Ordinal);
+        Assert.Contains("6 to 3", helped.Because, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Nothing_helped_where_nothing_is_better_or_something_is_worse_or_nothing_was_given()
+    {
+        Assert.Empty(WhatHelped.From(Found(changes: [Judged("heaviness", 6, 6)]), Known.Base));
+        Assert.Empty(WhatHelped.From(Found(changes: [Judged("heaviness", 6, 3), Judged("pain", 2, 6)]), Known.Base));
+        Assert.Empty(WhatHelped.From(Found(changes: [Judged("heaviness", 6, 3)], given: _ => false), Known.Base));
     }
 
     [Fact]

@@ -69,7 +69,7 @@ public sealed class KnowledgeFolderTests : IDisposable
                 "Nobody lies on 'head'"
             },
             { "effect-classes.json", "/effectClasses/0/of/0/on/0", "\"tail\"", "no region called 'tail'" },
-            { "body/areas.json", "/areas/0/id", "\"sole\"", "'sole' is a region or a limb already" },
+            { "body/areas.json", "/areas/5/id", "\"sole\"", "'sole' is a region or a limb already" },
             { "regions.json", "/regions/0/patches", "[]", "/regions/0/patches" },
             { "rules/bones-and-joints.json", "/rules/0/then/0/on/regions", "[\"left ear\"]", "regions/0" },
             {

@@ -12,7 +12,7 @@ public sealed class OneSideTests
     private const string Upper = "side-line-upper";
     private const string Lower = "side-line-lower";
 
-    private static int Turns(Plan plan) => Known.Expand(plan).Steps.Count(s => s.Change == "position");
+    private static int Turns(Plan plan) => Known.Expand(plan).Steps.Count(s => s.Change is "position" or "surface");
 
     private static Plan Joined() => PlanSets.Join(Known.Flow(Upper), Known.Flow(Lower), null, Known.Base);
 

@@ -48,6 +48,35 @@ public sealed class StepChangeTests
         }
     }
 
+    /// <summary>One hand works, the other otherwise: screening hears of both, and alike again is as before.</summary>
+    [Fact]
+    public void Each_hand_can_be_another_contact()
+    {
+        var plan = Known.Flow(Known.Legs);
+        var step = plan.Steps.First(s => s.Contact == "palm" && Known.Base.Techniques[s.Technique].Contacts.Count > 1);
+        var other = Known.Base.Techniques[step.Technique].Contacts.First(c => c != step.Contact);
+        foreach (var hand in StepChoices.Of(step, Known.Base.HouseSchool, Known.Base).OtherHands)
+        {
+            Assert.Equal(hand, Change(plan, step.Id, new() { OtherContact = hand }).Step(step.Id).OtherContact);
+        }
+
+        var two = Change(plan, step.Id, new() { OtherContact = other });
+        Assert.Equal(plan.Step(step.Id), Change(two, step.Id, new() { OtherContact = "" }).Step(step.Id));
+        var exchanged = Change(
+            two,
+            step.Id,
+            new() { Technique = StepChoices.Like(step, Known.Base).First(l => l.Step.Contact != other).Id }
+        );
+        PlanCheck.Check(exchanged, Known.Base);
+        bool Touched(string contact, Plan p) => Known.Touch.Touches(new() { Contacts = [contact] }, null, p.Step(step.Id));
+        Assert.Equal((true, true), (Touched(step.Contact, two), Touched(other, two)));
+        Assert.False(Touched(other, plan));
+        Assert.True(Known.Touch.Touches(new() { ExceptContacts = [step.Contact] }, null, two.Step(step.Id)));
+        Assert.False(Known.Touch.Touches(new() { ExceptContacts = [step.Contact, other] }, null, two.Step(step.Id)));
+        var refusal = Assert.Throws<RefusalException>(() => Change(plan, step.Id, new() { OtherContact = "knee" }));
+        Assert.Equal("contact-not-possible", refusal.Code);
+    }
+
     private static string Trunk(PlanStep step) => Known.Base.Positions[step.Position].Base ?? step.Position;
 
     /// <summary>What is taught is allowed: taken away and put back, no point, line, place or area of any flow is refused.</summary>

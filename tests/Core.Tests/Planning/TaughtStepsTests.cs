@@ -23,7 +23,7 @@ public sealed class TaughtStepsTests
         // The second side lies the other way round and is taught by the first.
         foreach (var step in Of(flow).Steps.DistinctBy(s => s.Pair ?? s.Id))
         {
-            var found = Taught.Find($"{step.Name} {Known.Base.Positions[step.Position].Name}", 200);
+            var found = Taught.Find($"{step.Name} {Known.Base.Positions[step.Position].Name}", new(200));
             Assert.Contains(found, t => t.Step.Name == step.Name);
             var taught = found.First(t => t.Step.Name == step.Name);
             Assert.Equal(taught, Taught[taught.Id]);
@@ -57,22 +57,49 @@ public sealed class TaughtStepsTests
     [InlineData("figure four above knees", "Figure-four, press above both knees")]
     [InlineData("tempels", "Temples")]
     public void It_is_found_by_point_place_hand_or_with_a_slip(string typed, string name) =>
-        Assert.Contains(name, Taught.Find(typed, 5).Select(t => t.Step.Name));
+        Assert.Contains(name, Taught.Find(typed, new(5)).Select(t => t.Step.Name));
 
     [Fact]
     public void What_needs_no_turning_comes_first()
     {
-        var prone = Taught.Find("calf", 8, "prone").Select(t => Known.Base.Positions[t.Step.Position]).ToList();
+        var prone = Taught.Find("calf", new(8, "prone")).Select(t => Known.Base.Positions[t.Step.Position]).ToList();
         Assert.True(prone.Take(3).All(p => (p.Base ?? p.Id) == "prone"), string.Join(", ", prone.Select(p => p.Id)));
-        Assert.Equal(Taught.Find("calf", 500).Count, Taught.Find("calf", 500, "prone").Count);
+        Assert.Equal(Taught.Find("calf", new(500)).Count, Taught.Find("calf", new(500, "prone")).Count);
+    }
+
+    /// <summary>With nothing typed one's favourites, in their order; with words they come first of what is said as plainly.</summary>
+    [Fact]
+    public void Favourites_come_first_and_without_words()
+    {
+        var all = Taught.Find("calf", new(50));
+        var favourites = new[] { all[^1].Id, all[^2].Id };
+        Assert.Equal(favourites, Taught.Find("", new(8, Favourites: favourites)).Select(t => t.Id));
+        int At(string id) => Taught.Find("calf", new(50, Favourites: [id])).ToList().FindIndex(t => t.Id == id);
+        var places = all.Select((t, i) => (Was: i, Now: At(t.Id))).ToList();
+        Assert.All(places, p => Assert.True(p.Now <= p.Was));
+        Assert.Contains(places, p => p.Now < p.Was);
+        Assert.Empty(Taught.Find("", new(8, Favourites: favourites, Only: _ => false)));
+    }
+
+    [Fact]
+    public void Only_what_is_looked_among_is_found_and_what_is_not_here_is_named()
+    {
+        var needs = Known.Base.Flows.All.SelectMany(f => Known.Flow(f.Id).Steps).First(s => s.Props.Count > 0);
+        var prop = SetOut.Named(needs.Props[0], Known.Base);
+        Assert.Equal([prop.Id], SetOut.Wanting(needs, [prop.Id], Known.Base).Select(p => p.Id));
+        Assert.Empty(SetOut.Wanting(needs, [], Known.Base));
+        Assert.DoesNotContain(
+            Taught.Find(needs.Name, new(50, Only: s => SetOut.Wanting(s, [prop.Id], Known.Base).Count == 0)),
+            t => t.Step.Name == needs.Name && t.Step.Props.Count > 0 && t.Step.Props[0] == needs.Props[0]
+        );
     }
 
     [Fact]
     public void Every_word_counts_and_none_finds_nothing()
     {
-        Assert.Empty(Taught.Find("", 5));
-        Assert.Empty(Taught.Find("calf zeppelin", 5));
-        var (one, both) = (Taught.Find("calf", 500), Taught.Find("calf side", 500));
+        Assert.Empty(Taught.Find("", new(5)));
+        Assert.Empty(Taught.Find("calf zeppelin", new(5)));
+        var (one, both) = (Taught.Find("calf", new(500)), Taught.Find("calf side", new(500)));
         Assert.InRange(both.Count, 1, one.Count - 1);
         Assert.Subset(one.ToHashSet(), both.ToHashSet());
         var problem = Assert.Throws<RefusalException>(() => Taught["nobody/teaches-this"]);

@@ -235,6 +235,31 @@ public sealed class Guest
             today!["visits"]!.AsArray().Single(v => ((string)v!["clientName"]!).StartsWith(client, StringComparison.Ordinal))!["id"]!;
     }
 
+    /// <summary>Asks everything that can be asked of a visit and one of its steps, and has to be answered.</summary>
+    /// <param name="but">What is not asked: a letter that nothing calls for is refused.</param>
+    /// <returns>What was asked.</returns>
+    public async Task<List<string>> ReadAll(string visit, string step, string but = "nothing")
+    {
+        var addresses = (await Get("/api/openapi/v1.json"))!["paths"]!
+            .AsObject()
+            .Where(p => p.Key.StartsWith("/api/visits/{visitId}", StringComparison.Ordinal) && p.Value!["get"] is not null)
+            .Where(p => !p.Key.Contains(but, StringComparison.Ordinal))
+            .Select(p =>
+                p.Key.Replace("{visitId}", visit, StringComparison.Ordinal)
+                    .Replace("{kind}", "referral", StringComparison.Ordinal)
+                    .Replace("{step}", step, StringComparison.Ordinal)
+            )
+            .ToList();
+        Assert.True(addresses.Count >= 10, $"{addresses.Count} addresses");
+        foreach (var address in addresses)
+        {
+            await Get(address);
+            Assert.True(Last.IsSuccessStatusCode, $"{address}: {Last.StatusCode}");
+        }
+
+        return addresses;
+    }
+
     public async Task<JsonNode> Visit(string id) => (await Get($"/api/visits/{id}"))!;
 
     /// <summary>Answers every card of the door and every list with no, as far as nothing of it is known.</summary>

@@ -1,4 +1,6 @@
 import { useTranslation } from 'react-i18next';
+import { handsOf } from '../../parts/hands';
+import { turns } from '../../thread/layout';
 import { known, nameIn } from '../../api/named';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { Level } from '../../parts/Level';
@@ -43,7 +45,7 @@ export function NowPanel({ moment, visit, words, now, onFinish }: Props) {
         {[
           step.side === 'mid' ? '' : t(`side.${step.side}`),
           nameIn(words.positions, step.position),
-          nameIn(words.contacts, step.contact),
+          handsOf(planned, words),
         ]
           .filter(Boolean)
           .join(' · ')}
@@ -56,7 +58,7 @@ export function NowPanel({ moment, visit, words, now, onFinish }: Props) {
           <BreathWord {...breathing} paused={phase === 'paused'} />
           <p className="sink serif">
             {moment.phase === 'change'
-              ? t(step.change === 'position' ? 'give.turn' : step.change ? 'give.move' : 'give.prepare')
+              ? t(`give.changing.${step.change ?? 'none'}`)
               : resting
                 ? t('give.wait')
                 : t(`give.hand.${step.timed && moment.phase === 'travel' ? 'release' : moment.phase}`)}
@@ -91,7 +93,7 @@ export function NowPanel({ moment, visit, words, now, onFinish }: Props) {
         <p className="gnext">
           {t('give.then')} <b>{next.name}</b>
           {next.side !== step.side && next.side !== 'mid' && `, ${t(`side.${next.side}`)}`}
-          {next.change === 'position' && `, ${nameIn(words.positions, next.position)}`}
+          {turns(next) && `, ${nameIn(words.positions, next.position)}`}
         </p>
       )}
     </>

@@ -11,6 +11,7 @@ import { StepPoints } from '../../parts/StepPoints';
 import { StepLimits } from '../../parts/StepLimits';
 import { PressStrip } from '../press/PressStrip';
 import type { Moment } from './moment';
+import { handsOf } from '../../parts/hands';
 
 /** The sheet of the step: how, from where, with what, what to mind. */
 export const TheStep = memo(function TheStep({
@@ -63,7 +64,7 @@ export const TheStep = memo(function TheStep({
         <dt>{t('sheet.you')}</dt>
         <dd>{nameIn(words.stances, step.stance)}</dd>
         <dt>{t('sheet.contact')}</dt>
-        <dd>{nameIn(words.contacts, step.contact)}</dd>
+        <dd>{handsOf(step, words)}</dd>
         <Guide step={planned} />
         <StepLimits step={planned} words={words} />
         {planned.props.length > 0 && (

@@ -18,6 +18,7 @@ import { Fold } from '../../ui/Fold';
 import { Note } from '../../ui/Note';
 import { FlowRound } from './FlowRound';
 import { UseForVisit } from './UseForVisit';
+import { handsOf } from '../../parts/hands';
 
 /** A flow opened: the ways it can be given, fitted to minutes, every step worked out. */
 export function OpenFlow({ kind, id, words }: { kind: string; id: string; words: Vocabulary }) {
@@ -134,7 +135,7 @@ function OpenStep({ step, expanded, words }: { step: PlanStep; expanded: Expande
         <dt>{t('sheet.you')}</dt>
         <dd>{nameIn(words.stances, step.stance)}</dd>
         <dt>{t('sheet.contact')}</dt>
-        <dd>{nameIn(words.contacts, step.contact)}</dd>
+        <dd>{handsOf(step, words)}</dd>
         <Guide step={step} />
       </dl>
     </div>

@@ -4,11 +4,9 @@ import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
-import { nameIn } from '../../api/named';
 import type { PlanStep, TaughtLine, VisitView, Vocabulary } from '../../api/types';
 import { drawingOf, StepChart, type Drawing } from '../../chart/StepChart';
-import { plain } from '../../parts/Guide';
-import { minSec } from '../../parts/spoken';
+import { FoundStep } from './FoundStep';
 
 interface Props {
   visit: VisitView;
@@ -19,19 +17,27 @@ interface Props {
   onDone: () => void;
 }
 
-/** A step found by words among all that are taught, with its picture, its time and what is against it today, put behind the chosen one. */
+const filters = ['lying', 'atHand', 'allowed', 'withinOwn'] as const;
+
+type Only = Partial<Record<(typeof filters)[number], boolean>>;
+
+/**
+ * A step found by words among all that are taught, with its picture, its time and what is against it today, put behind the chosen one or
+ * dragged to its place. With nothing typed, one's own favourites.
+ */
 export function AddStep({ visit, words, after, onAdd, onDone }: Props) {
   const { t } = useTranslation();
   const [typed, setTyped] = useState('');
   const [seen, setSeen] = useState('');
+  const [only, setOnly] = useState<Only>({});
   const q = useDeferredValue(typed.trim());
-  const asked = q.length > 1;
+  const asked = q.length !== 1;
   const found = useQuery({
-    queryKey: keptAs.taught(visit, q, after.id),
+    queryKey: keptAs.taught(visit, q, after.id, only),
     queryFn: () =>
       ask(
         http.GET('/api/visits/{visitId}/plan/taught', {
-          params: { path: { visitId: visit.id }, query: { q, after: after.id } },
+          params: { path: { visitId: visit.id }, query: { q, after: after.id, ...only } },
         }),
       ),
     enabled: asked,
@@ -45,6 +51,7 @@ export function AddStep({ visit, words, after, onAdd, onDone }: Props) {
     expanded: [{ ...visit.expansion.steps[0]!, id: l.step.id, stations: l.standing.stations }],
   });
   const shown = lines.find((l) => l.id === seen) ?? lines[0];
+  const none = q ? (Object.values(only).some(Boolean) ? 'plan.addNoneSo' : 'plan.addNone') : 'plan.addNoFavourite';
   return (
     <section
       className="addstep"
@@ -53,9 +60,24 @@ export function AddStep({ visit, words, after, onAdd, onDone }: Props) {
         if (e.key === 'Escape') onDone();
       }}
     >
-      <label className="form-label" htmlFor="add-step">
-        {t('plan.addFind', { step: after.name })}
-      </label>
+      <div className="findrow">
+        <label className="form-label" htmlFor="add-step">
+          {t('plan.addFind', { step: after.name })}
+        </label>
+        <fieldset className="traditions">
+          <legend className="visually-hidden">{t('plan.only.legend')}</legend>
+          {filters.map((f) => (
+            <label key={f} className={only[f] ? 'pill on' : 'pill'} title={t(`plan.only.${f}Why`)}>
+              <input
+                type="checkbox"
+                checked={only[f] ?? false}
+                onChange={(e) => setOnly({ ...only, [f]: e.target.checked || undefined })}
+              />
+              {t(`plan.only.${f}`)}
+            </label>
+          ))}
+        </fieldset>
+      </div>
       <Form.Control
         id="add-step"
         type="search"
@@ -64,42 +86,14 @@ export function AddStep({ visit, words, after, onAdd, onDone }: Props) {
         value={typed}
         onChange={(e) => setTyped(e.target.value)}
         onKeyDown={(e) => {
-          if (e.key === 'Enter' && first && typed.trim() === q) onAdd(first.id);
+          if (e.key === 'Enter' && first && q && typed.trim() === q) onAdd(first.id);
         }}
       />
-      {asked && found.isSuccess && lines.length === 0 && <p className="soft small">{t('plan.addNone')}</p>}
+      {asked && found.isSuccess && lines.length === 0 && <p className="soft small">{t(none)}</p>}
       <div className="offered">
         <ol>
           {lines.map((l) => (
-            <li key={l.id} onMouseEnter={() => setSeen(l.id)} onFocus={() => setSeen(l.id)}>
-              <button
-                type="button"
-                className="plain"
-                disabled={l.standing.barred.length > 0}
-                aria-label={t('plan.addNow', { name: l.step.name })}
-                onClick={() => onAdd(l.id)}
-              >
-                <b>{l.step.name}</b>
-                <span className="soft small">
-                  {[
-                    plain(l.step.where),
-                    nameIn(words.positions, l.step.position),
-                    nameIn(words.contacts, l.step.contact),
-                  ]
-                    .filter(Boolean)
-                    .join(' · ')}
-                </span>
-              </button>
-              <span className="small">
-                {l.standing.barred.length > 0 ? (
-                  <span className="plum">{l.standing.barred.join('; ')}</span>
-                ) : (
-                  [...l.standing.limited, l.turns ? t('plan.addTurns') : ''].filter(Boolean).join('; ')
-                )}
-              </span>
-              <span className="soft small">{l.flow}</span>
-              <time>{minSec(l.standing.seconds)}</time>
-            </li>
+            <FoundStep key={l.id} line={l} words={words} onSee={() => setSeen(l.id)} onAdd={() => onAdd(l.id)} />
           ))}
         </ol>
         {shown && (

@@ -12,13 +12,18 @@ interface Props {
   onChoose: (step: string) => void;
 }
 
-/** The plan as the last session asks for it: each change with what was found that asks for it, taken in one go. */
-export function FromLast({ visit, onTake, onChoose }: Props) {
-  const { t } = useTranslation();
-  const { data } = useQuery({
+/** What the client's last session says of this one. */
+export function useFromLast(visit: VisitView) {
+  return useQuery({
     queryKey: keptAs.fromLast(visit),
     queryFn: () => ask(http.GET('/api/visits/{visitId}/plan/from-last', { params: { path: { visitId: visit.id } } })),
   });
+}
+
+/** The plan as the last session asks for it: each change with what was found that asks for it, taken in one go. */
+export function FromLast({ visit, onTake, onChoose }: Props) {
+  const { t } = useTranslation();
+  const { data } = useFromLast(visit);
   if (!data?.plan || !data.date || (data.reasons.length === 0 && !data.lookAgain)) return null;
   const here = new Set(visit.plan.steps.map((s) => s.id));
   return (

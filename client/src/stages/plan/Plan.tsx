@@ -13,6 +13,7 @@ import { Tabs } from '../../ui/Tabs';
 import { PressPanel } from '../press/PressPanel';
 import type { StageProps } from '../stage';
 import { AddStep } from './AddStep';
+import { Arranging } from './Arranging';
 import { DosePanel } from './DosePanel';
 import { FromLast } from './FromLast';
 import { FitControl } from './FitControl';
@@ -75,6 +76,12 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
     weight: () => setTab('weight'),
     fit: may(() => work.fitTo(visit.minutesOnMat)),
   });
+  /** Puts in a step that was found, and chooses it. */
+  const put = (taught: string, after: string) =>
+    void work.add(taught, after).then((now) => {
+      const come = now?.plan.steps.find((s) => !steps.some((x) => x.id === s.id));
+      if (come) chosen.choose(come.id);
+    });
   const { totals, totalSeconds } = visit.expansion;
   const flagged = new Set(visit.shown.flagged);
   const remarked = new Set(visit.review.findings.filter((f) => f.severity !== 'could').flatMap((f) => f.steps));
@@ -135,98 +142,92 @@ export default function Plan({ visit, words, who, lamps, base }: StageProps) {
         />
       }
     >
-      <div className="planhead">
-        <div className="headrow">
-          <div>
-            <h1>{visit.plan.name}</h1>
-            <p className="soft mt-1" aria-live="polite">
-              <b className="ink">{minSec(totalSeconds)}</b> {t('plan.of', { minutes: visit.minutesOnMat })} ·{' '}
-              {Math.abs(totals.differenceSeconds) < 1
-                ? t('plan.equal')
-                : t(totals.differenceSeconds > 0 ? 'plan.leftLonger' : 'plan.rightLonger', {
-                    by: minSec(Math.abs(totals.differenceSeconds)),
-                  })}{' '}
-              · {t('plan.presses', { count: totals.presses })}
-            </p>
-          </div>
-          <div className="acts">
-            {!locked && (work.canUndo || work.canRedo) && (
-              <>
-                <button type="button" className="pill" disabled={!work.canUndo} onClick={work.undo}>
-                  {t('plan.undo')} <CommandCap in="plan" of="undo" />
-                </button>
-                <button type="button" className="pill" disabled={!work.canRedo} onClick={work.redo}>
-                  {t('plan.redo')}
-                </button>
-              </>
-            )}
-            <button type="button" className="pill" aria-expanded={more} onClick={() => setMore(!more)}>
-              {t('plan.more')}
-            </button>
-            <button
-              type="button"
-              className="pill main"
-              disabled={!visit.start.mayStart && !locked}
-              onClick={() => void navigate(`${base}/give`)}
-            >
-              {t('plan.onward')}
-            </button>
-          </div>
-        </div>
-        {visit.start.obstacles.length > 0 && (
-          <Note role="status">
-            {t('plan.settle', { what: [...new Set(visit.start.obstacles.map((o) => o.title))].join('; ') })}{' '}
-            <button type="button" className="pill quiet" onClick={() => void navigate(`${base}/screen`)}>
-              {t('plan.toScreen')}
-            </button>
-          </Note>
-        )}
-        {more && !locked && <StartPanel visit={visit} words={words} base={base} work={work} before={selected} />}
-        {!locked && <FitControl visit={visit} words={words} work={work} onChoose={chosen.choose} />}
-        {!locked && (
-          <PlanTools plan={visit.plan} chosen={chosen.chosen} onEdit={edit} onAdd={() => setAdding(!adding)} />
-        )}
-        {!locked && adding && (
-          <AddStep
-            visit={visit}
-            words={words}
-            after={selected}
-            onAdd={(taught) => {
-              void work.add(taught, selected.id).then((now) => {
-                const come = now?.plan.steps.find((s) => !steps.some((x) => x.id === s.id));
-                if (come) chosen.choose(come.id);
-              });
-            }}
-            onDone={() => setAdding(false)}
-          />
-        )}
-        {visit.outOfReach.length > 0 && (
-          <Note role="status">
-            {t('plan.outOfReach', { count: visit.outOfReach.length })}{' '}
-            {visit.outOfReach.map((o) => (
-              <button key={o.step} type="button" className="pill quiet" onClick={() => chosen.choose(o.step)}>
-                {known(steps, o.step)?.name}
-              </button>
-            ))}
-          </Note>
-        )}
-        {locked && <p className="soft">{editing?.why}</p>}
-        {visit.setAside.map((why) => (
-          <Note key={why}>{why}</Note>
-        ))}
-      </div>
-      {!locked && <FromLast visit={visit} onTake={work.take} onChoose={chosen.choose} />}
-      <StepList
-        visit={visit}
-        words={words}
-        chosen={chosen}
-        flagged={flagged}
-        remarked={remarked}
-        locked={locked}
+      <Arranging
+        steps={steps}
+        inHand={one.steps}
         onMove={(moved, to) =>
           edit({ kind: 'move', step: moved[0]!, steps: moved.slice(1), number: to, bothSides: false })
         }
-      />
+        onPut={put}
+      >
+        <div className="planhead">
+          <div className="headrow">
+            <div>
+              <h1>{visit.plan.name}</h1>
+              <p className="soft mt-1" aria-live="polite">
+                <b className="ink">{minSec(totalSeconds)}</b> {t('plan.of', { minutes: visit.minutesOnMat })} ·{' '}
+                {Math.abs(totals.differenceSeconds) < 1
+                  ? t('plan.equal')
+                  : t(totals.differenceSeconds > 0 ? 'plan.leftLonger' : 'plan.rightLonger', {
+                      by: minSec(Math.abs(totals.differenceSeconds)),
+                    })}{' '}
+                · {t('plan.presses', { count: totals.presses })}
+              </p>
+            </div>
+            <div className="acts">
+              {!locked && (work.canUndo || work.canRedo) && (
+                <>
+                  <button type="button" className="pill" disabled={!work.canUndo} onClick={work.undo}>
+                    {t('plan.undo')} <CommandCap in="plan" of="undo" />
+                  </button>
+                  <button type="button" className="pill" disabled={!work.canRedo} onClick={work.redo}>
+                    {t('plan.redo')}
+                  </button>
+                </>
+              )}
+              <button type="button" className="pill" aria-expanded={more} onClick={() => setMore(!more)}>
+                {t('plan.more')}
+              </button>
+              <button
+                type="button"
+                className="pill main"
+                disabled={!visit.start.mayStart && !locked}
+                onClick={() => void navigate(`${base}/give`)}
+              >
+                {t('plan.onward')}
+              </button>
+            </div>
+          </div>
+          {visit.start.obstacles.length > 0 && (
+            <Note role="status">
+              {t('plan.settle', { what: [...new Set(visit.start.obstacles.map((o) => o.title))].join('; ') })}{' '}
+              <button type="button" className="pill quiet" onClick={() => void navigate(`${base}/screen`)}>
+                {t('plan.toScreen')}
+              </button>
+            </Note>
+          )}
+          {more && !locked && <StartPanel visit={visit} words={words} base={base} work={work} before={selected} />}
+          {!locked && <FitControl visit={visit} words={words} work={work} onChoose={chosen.choose} />}
+          {!locked && (
+            <PlanTools plan={visit.plan} chosen={chosen.chosen} onEdit={edit} onAdd={() => setAdding(!adding)} />
+          )}
+          {!locked && adding && (
+            <AddStep
+              visit={visit}
+              words={words}
+              after={selected}
+              onAdd={(taught) => put(taught, selected.id)}
+              onDone={() => setAdding(false)}
+            />
+          )}
+          {visit.outOfReach.length > 0 && (
+            <Note role="status">
+              {t('plan.outOfReach', { count: visit.outOfReach.length })}{' '}
+              {visit.outOfReach.map((o) => (
+                <button key={o.step} type="button" className="pill quiet" onClick={() => chosen.choose(o.step)}>
+                  {known(steps, o.step)?.name}
+                </button>
+              ))}
+            </Note>
+          )}
+          {locked && <p className="soft">{editing?.why}</p>}
+          {visit.setAside.map((why) => (
+            <Note key={why}>{why}</Note>
+          ))}
+        </div>
+        {!locked && <FromLast visit={visit} onTake={work.take} onChoose={chosen.choose} />}
+        <StepList visit={visit} words={words} chosen={chosen} flagged={flagged} remarked={remarked} locked={locked} />
+      </Arranging>
       {visit.setOut.length > 0 && (
         <p className="soft small setout">
           <b>{t('plan.setOut')}</b> {visit.setOut.join(', ')}

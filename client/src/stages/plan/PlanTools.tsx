@@ -23,6 +23,8 @@ export function PlanTools({ plan, chosen, onEdit, onAdd }: Props) {
     onEdit({ kind, step: first.id, steps: chosen.slice(1).map((s) => s.id), bothSides: false, ...part });
   };
   const oneSided = chosen.some((s) => s.side === 'left' || s.side === 'right');
+  /** How often the chosen, or the series they stand in, are given one after the other. */
+  const rounds = 1 + plan.steps.filter((s) => s.roundOf && s.roundOf === (first.roundOf ?? first.id)).length;
   const pinned = chosen.every((s) => s.pinned);
   const others = (plan.blocks ?? []).filter((b) => b.id !== first.block && plan.steps.some((s) => s.block === b.id));
   const block = plan.blocks?.find((b) => b.id === first.block)?.name ?? first.block;
@@ -44,6 +46,26 @@ export function PlanTools({ plan, chosen, onEdit, onAdd }: Props) {
       <button type="button" className="pill quiet" onClick={() => edit('split', { bothSides: true })}>
         {t('plan.split')}
       </button>
+      <span className="rounds" title={t('plan.roundsWhy')}>
+        <button
+          type="button"
+          className="tool"
+          aria-label={t('plan.roundsFewer')}
+          disabled={rounds < 2}
+          onClick={() => edit('rounds', { number: rounds - 1 })}
+        >
+          −
+        </button>
+        {t('plan.rounds', { count: rounds })}
+        <button
+          type="button"
+          className="tool"
+          aria-label={t('plan.roundsMore')}
+          onClick={() => edit('rounds', { number: rounds + 1 })}
+        >
+          +
+        </button>
+      </span>
       <button type="button" className="pill quiet" onClick={() => edit(pinned ? 'unpin' : 'pin', { bothSides: true })}>
         {t(pinned ? 'plan.unpin' : 'plan.pin')}
       </button>

@@ -1,11 +1,11 @@
 import type { MouseEvent } from 'react';
 import { useTranslation } from 'react-i18next';
-import { nameIn } from '../../api/named';
 import type { ExpandedStep, PlanStep, Vocabulary } from '../../api/types';
 import { Level } from '../../parts/Level';
 import { minSec } from '../../parts/spoken';
 import { MiniThread } from '../../thread/MiniThread';
 import { plain } from '../../parts/Guide';
+import { handsOf } from '../../parts/hands';
 
 interface Props {
   step: PlanStep;
@@ -16,15 +16,17 @@ interface Props {
   /** Chosen with the selected one. */
   also: boolean;
   flagged: boolean;
+  /** Which round of its series it is in, where that is given several times. */
+  round?: { n: number; of: number };
   /** The order review has a remark on it. */
   remarked: boolean;
   onSelect: (e: MouseEvent) => void;
 }
 
 /** A step in the list: name and place, contact, its beads, level and time. */
-export function StepRow({ step, expanded, number, words, selected, also, flagged, remarked, onSelect }: Props) {
+export function StepRow({ step, expanded, number, words, selected, also, flagged, round, remarked, onSelect }: Props) {
   const { t } = useTranslation();
-  const contact = nameIn(words.contacts, step.contact);
+  const contact = handsOf(step, words);
   return (
     <button
       type="button"
@@ -40,6 +42,7 @@ export function StepRow({ step, expanded, number, words, selected, also, flagged
           {remarked && <span className="remark" title={t('order.head')} aria-label={t('order.head')} />}
         </b>
         <i>{plain(step.where)}</i>
+        {round && <em className="tag">{t('plan.round', round)}</em>}
         {step.insteadOf && <em className="tag">{t('plan.insteadOf', { name: step.insteadOf })}</em>}
         {flagged && <em className="tag">{t('plan.flagged')}</em>}
       </span>

@@ -59,7 +59,7 @@ export default function Practice() {
       {me.mayTreat && <OwnWays maySign={me.maySign} />}
       {me.mayTreat && <Rules owner={me.mayRunPractice} />}
       <OwnAccess />
-      {me.mayRunPractice && <Settings />}
+      {me.mayRunPractice && words.data && <Settings words={words.data} />}
       {me.mayRunPractice && <Copies />}
       {me.mayRunPractice && <Checks />}
       {me.mayRunPractice && <Trail />}

@@ -3,19 +3,23 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
+import type { Vocabulary } from '../../api/types';
 import { Choice } from '../../ui/fields';
+import { Picks } from '../../ui/Picks';
 import { SendForm } from '../../ui/SendForm';
 
-/** What the practice sets for itself once: the zone it lives in. */
-export function Settings() {
+/** What the practice sets for itself once: the zone it lives in, and what it does not have. */
+export function Settings({ words }: { words: Vocabulary }) {
   const { t } = useTranslation();
   const cache = useQueryClient();
   const settings = useQuery({ queryKey: keptAs.settings(), queryFn: () => ask(http.GET('/api/settings')) });
   const [zone, setZone] = useState<string | null>(null);
+  const [away, setAway] = useState<string[]>();
   if (!settings.data) return null;
   const { timeZone, zones } = settings.data;
+  const notHere = away ?? settings.data.notHere;
   const send = async () => {
-    await ask(http.PUT('/api/settings', { body: { timeZone: zone ?? timeZone } }));
+    await ask(http.PUT('/api/settings', { body: { timeZone: zone ?? timeZone, notHere } }));
     await cache.invalidateQueries();
   };
   return (
@@ -29,6 +33,8 @@ export function Settings() {
         onChoose={setZone}
       />
       <p className="soft small">{t('settings.zoneWhy')}</p>
+      <Picks id="not-here" label={t('settings.notHere')} chosen={notHere} options={words.props} onChange={setAway} />
+      <p className="soft small">{t('settings.notHereWhy')}</p>
     </SendForm>
   );
 }

@@ -34,11 +34,12 @@ public enum PlanEditKind
     Press,
     Change,
     OneSide,
+    Rounds,
 }
 
 /// <summary>One edit of one step, or of several.</summary>
-/// <param name="Number">The level, repeats, seconds of the hold or rest, the least of the range, or the new place in the list (0 is
-/// first).</param>
+/// <param name="Number">The level, repeats, seconds of the hold or rest, the least of the range, how often the series is given, or the
+/// new place in the list (0 is first).</param>
 /// <param name="Word">
 /// The contact, side, position, note, heading, reason, new name, or the block that is given again after others.
 /// </param>
@@ -98,13 +99,14 @@ public static class PlanEdits
         var step = plan.Step(edit.Step);
         var steps = (edit.Steps ?? []).Prepend(edit.Step).Distinct().Select(plan.Step).ToList();
         var inOrder = plan.Steps.Where(s => steps.Any(x => x.Id == s.Id)).ToList();
-        bool Concerned(PlanStep s) => steps.Any(x => Concerns(s, x, edit));
+        bool Concerned(PlanStep s) => steps.Any(x => Concerns(plan, s, x, edit));
         return edit.Kind switch
         {
             PlanEditKind.Move => Move(plan, inOrder, Whole(edit, "place")),
             PlanEditKind.Remove => plan with { Steps = [.. plan.Steps.Where(s => !Concerned(s))] },
             PlanEditKind.Mirror => PlanSets.WithTwins(plan, inOrder, knowledge),
             PlanEditKind.Split => plan.Steps.Where(Concerned).Aggregate(plan, (p, s) => PlanSets.Split(p, p.Step(s.Id))),
+            PlanEditKind.Rounds => Rounds.Given(plan, inOrder, Whole(edit, "number of rounds"), knowledge),
             PlanEditKind.Again => PlanSets.Again(plan, inOrder),
             PlanEditKind.OneSide when steps.Count == 1 => OneSide.Through(plan, knowledge),
             PlanEditKind.OneSide => OneSide.Through(plan, inOrder, knowledge),
@@ -125,8 +127,12 @@ public static class PlanEdits
         };
     }
 
-    private static bool Concerns(PlanStep s, PlanStep step, PlanEdit edit) =>
-        s.Id == step.Id || edit.BothSides && edit.Kind is not PlanEditKind.Side && step.Pair is not null && s.Pair == step.Pair;
+    /// <remarks>What is changed in one round of a series is changed in all.</remarks>
+    private static bool Concerns(Plan plan, PlanStep s, PlanStep step, PlanEdit edit) =>
+        s.Id == step.Id
+        || edit.Kind is not PlanEditKind.Side
+            && plan.SameStep(s) == plan.SameStep(step)
+            && (edit.BothSides || plan.FirstRound(s).Id == plan.FirstRound(step).Id);
 
     private static PlanStep Changed(PlanStep step, PlanEdit edit) =>
         edit.Kind switch

@@ -172,10 +172,11 @@ public static class PlanSets
     }
 
     /// <summary>
-    /// The same before anything is given: where both lie the client on their sides, one side is given through before the other.
+    /// The same before anything is given: where both lie the client on their sides, one side is given through before the other, and where
+    /// both can be given on one surface, they are.
     /// </summary>
     public static Plan Join(Plan plan, Plan other, string? before, KnowledgeBase knowledge) =>
-        OneSide.WithFewerTurns(Insert(plan, other, before), knowledge);
+        OneSide.WithFewerTurns(PlanSurfaces.Together(Insert(plan, other, before)), knowledge);
 
     /// <summary>Steps taught elsewhere, put in behind one of this plan's and its series, in its block, on its side and surface.</summary>
     /// <param name="after">Id of the step they come after.</param>

@@ -14,6 +14,9 @@ public sealed record StepChange
 
     public string? Stance { get; init; }
 
+    /// <summary>What the other hand is; both are alike when taken away.</summary>
+    public string? OtherContact { get; init; }
+
     /// <summary>Where it begins.</summary>
     public string? Region { get; init; }
 
@@ -72,6 +75,8 @@ public sealed record StepChange
             {
                 Name = string.IsNullOrWhiteSpace(Name) ? other.Name : Name.Trim(),
                 Stance = Stance ?? other.Stance,
+                OtherContact = Said(OtherContact, other.OtherContact),
+                Press = OtherContact is null ? other.Press : null,
                 Region = Region ?? other.Region,
                 Through = Listed(Through, other.Through),
                 AlsoAt = Listed(AlsoAt, other.AlsoAt),
@@ -112,6 +117,7 @@ public sealed record StepChange
             Level = technique.Levels.Clamp(step.Level),
             Breath = taught?.Breath ?? technique.Breath,
             Guide = taught?.Guide,
+            OtherContact = step.OtherContact is { } other && knowledge.OtherHands(technique).Contains(other) ? other : null,
             Press = null,
             Series = null,
             InsteadOf = step.InsteadOf ?? step.Name,

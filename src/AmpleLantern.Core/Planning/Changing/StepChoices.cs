@@ -16,6 +16,7 @@ public sealed record LikeTechnique(string Id, PlanStep Step, IReadOnlyList<strin
 /// <summary>What can be chosen for a step: all that its technique and place allow, and nothing else.</summary>
 public sealed record StepChoices(
     IReadOnlyList<string> Contacts,
+    IReadOnlyList<string> OtherHands,
     IReadOnlyList<string> Positions,
     IReadOnlyList<string> Stances,
     IReadOnlyList<PatternKind> Patterns,
@@ -35,6 +36,7 @@ public sealed record StepChoices(
         var onFoot = step.Regions.Any(r => knowledge.Meets(StepAllows.WholeFoot, r));
         return new(
             technique.Contacts,
+            [.. knowledge.OtherHands(technique).Where(c => c != step.Contact)],
             [.. technique.Positions.Concat(step.AlsoIn).Prepend(step.Position).Distinct()],
             [.. taught.StancesFor(step.Position).Prepend(step.Stance).Distinct()],
             [.. technique.Patterns.Where(p => PlanCheck.CanRead(new StepChange { Pattern = p }.On(step, knowledge), knowledge))],

@@ -10,6 +10,18 @@ namespace AmpleLantern.Core.Planning.Changing;
 /// <param name="Flow">Name of the flow; <c>by-itself</c> for what no flow holds.</param>
 public sealed record TaughtStep(string Id, string Flow, PlanStep Step);
 
+/// <summary>Among which steps is looked, and which come first.</summary>
+/// <param name="Most">How many are wanted.</param>
+/// <param name="Lying">Where the client lies: what needs no turning comes before what does.</param>
+/// <param name="Favourites">Ids of steps of one's own choice; of what is said as plainly, they come first.</param>
+/// <param name="Only">Steps that are looked at; all when not said.</param>
+public sealed record TaughtSearch(
+    int Most,
+    string? Lying = null,
+    IReadOnlyList<string>? Favourites = null,
+    Func<PlanStep, bool>? Only = null
+);
+
 /// <summary>Every step that is taught, found by what people call it: its name, place, point, line, aim, feel, position or hand.</summary>
 public sealed class TaughtSteps
 {
@@ -100,26 +112,42 @@ public sealed class TaughtSteps
         all.Select(a => a.Taught).FirstOrDefault(t => t.Id == id)
         ?? throw new RefusalException("unknown-taught-step", $"No flow teaches a step '{id}'. Search again and choose one.", "/taught");
 
-    /// <summary>Steps of which every typed word is said, those first of which it is said most plainly.</summary>
-    /// <param name="lying">Where the client lies: what needs no turning comes before what does.</param>
-    public IReadOnlyList<TaughtStep> Find(string text, int most, string? lying = null)
+    /// <summary>
+    /// Steps of which every typed word is said, those first of which it is said most plainly. With nothing typed, the favourites.
+    /// </summary>
+    public IReadOnlyList<TaughtStep> Find(string text, TaughtSearch search)
     {
         var typed = Spelling.Words(text);
-        return typed.Length == 0
-            ? []
-            :
+        var favourites = (search.Favourites ?? []).ToList();
+        var among = all.Where(a => search.Only?.Invoke(a.Taught.Step) != false);
+        if (typed.Length == 0)
+        {
+            return
             [
-                .. all.Select(a => (a.Taught, Far: typed.Select(w => Far(w, a.Words)).ToList()))
-                    .Where(a => a.Far.All(f => f is not null))
-                    .OrderBy(a => a.Far.Sum() + (lying is not null && Turns(a.Taught.Step, lying) ? Turning : 0))
-                    // Of what is said as plainly, the practice's own.
-                    .ThenByDescending(a => a.Taught.Step.Technique.StartsWith(OwnWay.Prefix, StringComparison.Ordinal))
+                .. among
                     .Select(a => a.Taught)
-                    .Take(most),
+                    .Where(t => favourites.Contains(t.Id))
+                    .OrderBy(t => favourites.IndexOf(t.Id))
+                    .Take(search.Most),
             ];
+        }
+
+        return
+        [
+            .. among
+                .Select(a => (a.Taught, Far: typed.Select(w => Far(w, a.Words)).ToList()))
+                .Where(a => a.Far.All(f => f is not null))
+                .OrderBy(a => a.Far.Sum() + (search.Lying is { } lying && Turns(a.Taught.Step, lying) ? Turning : 0))
+                // Of what is said as plainly, one's favourites, then the practice's own.
+                .ThenByDescending(a => favourites.Contains(a.Taught.Id))
+                .ThenByDescending(a => a.Taught.Step.Technique.StartsWith(OwnWay.Prefix, StringComparison.Ordinal))
+                .Select(a => a.Taught)
+                .Take(search.Most),
+        ];
     }
 
-    private bool Turns(PlanStep step, string lying)
+    /// <summary>Whether it is given with the client turned from where they lie.</summary>
+    public bool Turns(PlanStep step, string lying)
     {
         string Trunk(string position) => knowledge.Positions[position].Base ?? position;
         return step.AlsoIn.Prepend(step.Position).All(p => Trunk(p) != Trunk(lying) && knowledge.Positions[p].Mirror != lying);

@@ -30,10 +30,12 @@ public sealed record PrintMark(
 
 /// <summary>A step laid over one view.</summary>
 /// <param name="Way">The way it travels.</param>
-/// <param name="Also">Where the other hand or foot is meanwhile, and whether that is the same contact.</param>
+/// <param name="Other">The other hand beside each of the marks, where it is another contact and has no place of its own.</param>
+/// <param name="Also">Where the other hand or foot is meanwhile, and whether it is drawn as a contact.</param>
 public sealed record StepDrawing(
     IReadOnlyList<LineShape> Way,
     IReadOnlyList<PrintMark> Marks,
+    IReadOnlyList<PrintMark> Other,
     IReadOnlyList<PrintMark> Also,
     bool AlsoPresses
 );
@@ -48,6 +50,7 @@ public sealed class StepMarks(Posed posed, View view, KnowledgeBase knowledge)
     public StepDrawing Draw(PlanStep step, IReadOnlyList<StepWay> ways)
     {
         var contact = knowledge.Contacts[step.Contact];
+        var other = step.OtherContact is { } o ? knowledge.Contacts[o] : null;
         var forward = Standpoint.Facing(knowledge.Stances[step.Stance], step.Side, posed.Body.Pose);
         var right = Vector3.Cross(forward, posed.Body.Pose.Up);
         return new(
@@ -60,13 +63,29 @@ public sealed class StepMarks(Posed posed, View view, KnowledgeBase knowledge)
                     .Select(w => new LineShape("way", step.Region, w.Side, w.Line.Seen, w.Line.Hidden)),
             ],
             [.. ways.SelectMany(w => w.Stops.SelectMany(s => Marks(w, Seen(w, s), contact, SideBySide(w, s), forward, right)))],
-            [.. ways.SelectMany(w => w.Also.SelectMany(a => Marks(w, new(0, w.Side, a), contact, false, forward, right)))],
-            contact.Spots > 1
+            other is null || ways.Any(w => w.Also.Count > 0)
+                ? []
+                : [.. ways.SelectMany(w => w.Stops.SelectMany(s => Marks(w, Beside(Seen(w, s)), other, false, forward, right)))],
+            [.. ways.SelectMany(w => w.Also.SelectMany(a => Marks(w, new(0, w.Side, a), other ?? contact, false, forward, right)))],
+            contact.Spots > 1 || other is not null
         );
+
+        // The other hand lies on the practitioner's left of the one that works.
+        StepStop Beside(StepStop stop) =>
+            stop with
+            {
+                At = Aside(stop, right, -((contact.Print?.BreadthCm ?? 0) + (other!.Print?.BreadthCm ?? 0)) / 2),
+            };
 
         // Both hands at one place, where they have no place each.
         bool SideBySide(StepWay way, StepStop stop) =>
-            contact.Spots > 1 && ways.Count == 1 && way.Also.Count == 0 && stop.Point is null && stop.Area is null && !step.Across;
+            other is null
+            && contact.Spots > 1
+            && ways.Count == 1
+            && way.Also.Count == 0
+            && stop.Point is null
+            && stop.Area is null
+            && !step.Across;
     }
 
     /// <summary>Where one placement takes all of a way, it is shown where the eye sees it, as near to the middle as can be.</summary>
@@ -99,13 +118,12 @@ public sealed class StepMarks(Posed posed, View view, KnowledgeBase knowledge)
         foreach (var hand in Sides.Both)
         {
             // Two at one place lie side by side.
-            var beside = Anchor.OnSurface(
-                posed.Body,
-                stop.At.At + (right * hand * (float)((contact.Print?.BreadthCm ?? 0) / 2) * posed.Body.Size.Scale)
-            );
-            yield return Mark(stop, beside, hand < 0, degrees, name);
+            yield return Mark(stop, Aside(stop, right, hand * (contact.Print?.BreadthCm ?? 0) / 2), hand < 0, degrees, name);
         }
     }
+
+    private Anchor Aside(StepStop stop, Vector3 right, double cm) =>
+        Anchor.OnSurface(posed.Body, stop.At.At + (right * (float)cm * posed.Body.Size.Scale));
 
     private const float Navel = 104;
 

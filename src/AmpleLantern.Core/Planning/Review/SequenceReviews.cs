@@ -1,5 +1,6 @@
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
@@ -160,7 +161,7 @@ internal static class SequenceReviews
             yield break;
         }
 
-        var seconds = again.Count * c.Knowledge.SessionTimes.PositionChangeSeconds;
+        var seconds = again.Count * c.Knowledge.SessionTimes.Changes.PositionSeconds;
         yield return new(
             again,
             $"The client turns back {again.Count} time{(again.Count == 1 ? "" : "s")} into a position they had left ({seconds:0} s of turning).",
@@ -169,7 +170,7 @@ internal static class SequenceReviews
             {
                 var work = c.Steps.Where(s => s.Role is StepRole.Work).OrderBy(s => order.IndexOf(c.Trunk(s))).ToList();
                 var next = 0;
-                return c.Plan with { Steps = [.. c.Steps.Select(s => s.Role is StepRole.Work ? work[next++] : s)] };
+                return PlanSurfaces.Together(c.Plan with { Steps = [.. c.Steps.Select(s => s.Role is StepRole.Work ? work[next++] : s)] });
             }
         );
     }

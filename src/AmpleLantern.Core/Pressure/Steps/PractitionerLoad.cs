@@ -77,6 +77,17 @@ public sealed record PractitionerLoad(
             Round(sessions.Sum(s => s.LumbarMinutesOver))
         );
 
+    /// <summary>What is above a limit when it comes on top of other work; silent on what it adds nothing to.</summary>
+    public IReadOnlyList<string> OnTopOf(PractitionerLoad before, LoadLimits limits) =>
+        new PractitionerLoad(
+            ThumbKgMinutes > 0 ? Round(before.ThumbKgMinutes + ThumbKgMinutes) : 0,
+            KneelingMinutes > 0 ? Round(before.KneelingMinutes + KneelingMinutes) : 0,
+            TreadingMinutes > 0 ? Round(before.TreadingMinutes + TreadingMinutes) : 0,
+            LumbarMostNm,
+            LumbarStep,
+            LumbarMinutesOver
+        ).Warnings(limits);
+
     /// <summary>What is above a limit, in plain sentences.</summary>
     public IReadOnlyList<string> Warnings(LoadLimits limits)
     {

@@ -64,7 +64,7 @@ public sealed record StepPlace(Anchor Anchor, WorkedPlace Worked, Vector3 Forwar
                     : Balance.Degrees(Math.Acos(Math.Clamp(facing, -1, 1))),
                 mechanics.Kind is MechanicsKind.Heels ? StoolHeels.Spots
                     : step.Pattern.Kind is PatternKind.PalmWalk ? 1
-                    : contact.Spots,
+                    : step.SpotsOf(contact),
                 contact.Family == ForearmFamily
             ),
             forward,

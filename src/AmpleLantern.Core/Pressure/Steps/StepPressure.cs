@@ -59,7 +59,7 @@ public sealed record StepPressure(
                 null,
                 null,
                 null,
-                ContactPressure.Newtons(levels.Middle(level), area) * contact.Spots,
+                ContactPressure.Newtons(levels.Middle(level), area) * step.SpotsOf(contact),
                 level
             );
         }

@@ -64,6 +64,14 @@ export function ChangeStep({ step, visit, words, picking, onPick, onChange }: Pr
           onChoose={(stance) => onChange({ stance })}
         />
         <Choice
+          id="change-other-hand"
+          label={t('change.otherHand')}
+          value={step.otherContact ?? ''}
+          none={t('change.alike')}
+          options={named(choices.otherHands, words.contacts)}
+          onChoose={(otherContact) => onChange({ otherContact })}
+        />
+        <Choice
           id="change-pattern"
           label={t('change.pattern')}
           value={pattern.kind}

@@ -1,19 +1,32 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import Dropdown from 'react-bootstrap/Dropdown';
 import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate } from 'react-router';
 import { ask, http, Problem } from '../../../api/http';
+import { keptAs } from '../../../api/kept';
 import { known, plain } from '../../../api/named';
-import type { WantedAim } from '../../../api/types';
+import type { HelpedAim, Vocabulary, WantedAim } from '../../../api/types';
 import { useBeside } from '../../../shell/beside';
 import { Frame } from '../../../shell/Frame';
 import { Note } from '../../../ui/Note';
 import type { StageProps } from '../../stage';
 import { usePlanWork } from '../usePlanWork';
 import { AimRow } from '../../../parts/AimRow';
+import { day } from '../../../parts/spoken';
+import { useFromLast } from '../FromLast';
 import { ProposalCard } from './ProposalCard';
+
+/** What is wanted today, by what helped at that place; what helped elsewhere after it; something where nothing is known. */
+function asHelped(wanted: WantedAim[], helped: HelpedAim[], words: Vocabulary): WantedAim[] {
+  const at = (aim: WantedAim) => helped.find((h) => h.aim.region === aim.region);
+  const aims = [
+    ...wanted.map((w) => ({ ...w, for: w.for ?? at(w)?.aim.for ?? null })),
+    ...helped.map((h) => h.aim).filter((h) => wanted.every((w) => w.region !== h.region)),
+  ];
+  return aims.length > 0 ? aims : [{ ...words.defaults.firstWish, side: null, for: null }];
+}
 
 /** From what it is for to two sessions to choose between, each with its reasons. */
 export default function Compose({ visit, words, who, lamps, base }: StageProps) {
@@ -22,14 +35,16 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
   const beside = useBeside();
   const work = usePlanWork(visit);
   const traditions = [...new Set(words.flows.map((f) => f.tradition))];
-  const [aims, setAims] = useState<WantedAim[]>(
-    // What brings them says what it is for; it can be changed.
-    visit.suggested.aims.length > 0 ? visit.suggested.aims : [{ ...words.defaults.firstWish, side: null, for: null }],
-  );
+  const last = useFromLast(visit).data;
+  const [chosen, setAims] = useState<WantedAim[]>();
+  // What brings them says what it is for, and what helped the last time how; both can be changed.
+  const aims = chosen ?? asHelped(visit.suggested.aims, last?.helped ?? [], words);
   const [from, setFrom] = useState<string[]>(() => [known(words.flows, visit.plan.flow)?.tradition ?? traditions[0]!]);
   const [minutes, setMinutes] = useState(String(visit.minutesOnMat));
   const [surface, setSurface] = useState('');
-  const [missing, setMissing] = useState<string[]>([]);
+  const settings = useQuery({ queryKey: keptAs.settings(), queryFn: () => ask(http.GET('/api/settings')) });
+  const [away, setMissing] = useState<string[]>();
+  const missing = away ?? settings.data?.notHere ?? [];
   const props = words.props.filter((p) => p.flows.some((f) => from.includes(known(words.flows, f)!.tradition)));
   const compose = useMutation({
     onSuccess: beside.close,
@@ -71,6 +86,11 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
               onRemove={aims.length > 1 ? () => setAims(aims.filter((_, j) => j !== i)) : undefined}
             />
           ))}
+          {!chosen && last?.date && last.helped.length > 0 && (
+            <p className="soft small">
+              {t('compose.helped', { date: day(last.date) })} {last.helped.map((h) => h.because).join(' ')}
+            </p>
+          )}
           <div className="composerow">
             <button
               type="button"
