@@ -99,7 +99,7 @@ public static class GiveFrames
         driver.FindElement(By.CssSelector("button.step"));
         await Task.Delay(3000);
         var box = driver.FindElements(By.CssSelector("button.step"))[2];
-        driver.ExecuteScript("arguments[0].scrollIntoView({ block: 'start' })", box);
+        driver.ExecuteScript("arguments[0].scrollIntoView({ block: 'center' })", box);
         var at =
             (IReadOnlyCollection<object>)
                 driver.ExecuteScript("const b = arguments[0].getBoundingClientRect(); return [b.x + 40, b.y + b.height / 2]", box)!;
@@ -162,8 +162,8 @@ public static class GiveFrames
 
     /// <summary>Settles it as far as it goes, answers for the rest, and begins.</summary>
     private const string Begin = """
-        const facts = visit.missing.filter(m => !m.region).map(m => m.fact);
-        await change('POST', 'facts/none', { facts });
+        for (const { id: card, version: cardVersion } of [...visit.asking.door, ...visit.asking.lists])
+          await change('PUT', 'cards', { card, cardVersion, notConcerned: false, withdraw: false });
         for (const { fact, region } of visit.missing.filter(m => m.region))
           await change('PUT', 'facts', { entry: { fact, status: 'known', region } });
         for (const { rule } of visit.start.obstacles)

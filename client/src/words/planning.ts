@@ -27,8 +27,7 @@ export const planning = {
     tools: 'Change {{count}} steps',
     chosen_one: 'one step',
     chosen_other: '{{count}} steps',
-    rounds_one: 'once',
-    rounds_other: '{{count}} times',
+    rounds: '{{n}} ×',
     roundsFewer: 'Give these one round less',
     roundsMore: 'Give these one round more',
     roundsWhy: 'The chosen steps as a series: all of them in their order, then all again',
@@ -60,7 +59,6 @@ export const planning = {
     oneSideWhy:
       'All of the side that comes first, then all of the other: of the chosen steps, or of all that is given lying on a side',
     split: 'Split',
-    again: 'Once more',
     pin: 'Pin',
     unpin: 'Unpin',
     pinned: 'pinned',

@@ -56,16 +56,17 @@ export function FoundStep({ line, words, onSee, onAdd }: Props) {
         onClick={onAdd}
       >
         <b>{step.name}</b>
-        <span className="soft small">
-          {[plain(step.where), nameIn(words.positions, step.position), handsOf(step, words)]
+        <span className="soft small where">
+          {[plain(step.where), nameIn(words.positions, step.position), handsOf(step, words), line.flow]
             .filter(Boolean)
             .join(' · ')}
         </span>
+        {barred ? (
+          <span className="small plum">{standing.barred.join('; ')}</span>
+        ) : (
+          against.length > 0 && <span className="small">{against.join('; ')}</span>
+        )}
       </button>
-      <span className="small">
-        {barred ? <span className="plum">{standing.barred.join('; ')}</span> : against.join('; ')}
-      </span>
-      <span className="soft small">{line.flow}</span>
       <time>{minSec(standing.seconds)}</time>
     </li>
   );

@@ -40,9 +40,6 @@ export function PlanTools({ plan, chosen, onEdit, onAdd }: Props) {
       <button type="button" className="pill quiet" title={t('plan.oneSideWhy')} onClick={() => edit('one-side')}>
         {t('plan.oneSide')}
       </button>
-      <button type="button" className="pill quiet" onClick={() => edit('again')}>
-        {t('plan.again')}
-      </button>
       <button type="button" className="pill quiet" onClick={() => edit('split', { bothSides: true })}>
         {t('plan.split')}
       </button>
@@ -56,7 +53,7 @@ export function PlanTools({ plan, chosen, onEdit, onAdd }: Props) {
         >
           −
         </button>
-        {t('plan.rounds', { count: rounds })}
+        {t('plan.rounds', { n: rounds })}
         <button
           type="button"
           className="tool"
