@@ -126,6 +126,7 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
         builder.Entity<SessionEvent>(b =>
         {
             b.Property(e => e.Id).ValueGeneratedNever();
+            AsJson(b.Property(e => e.Detail));
             b.HasIndex(e => new { e.VisitId, e.At });
         });
         builder.Entity<StoredBasis>(b =>

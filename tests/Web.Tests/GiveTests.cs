@@ -30,7 +30,8 @@ public sealed class GiveTests : IAsyncLifetime
         string? step = null,
         string? device = null,
         long counter = 0,
-        string? text = null
+        string? text = null,
+        object? detail = null
     ) =>
         new
         {
@@ -42,6 +43,7 @@ public sealed class GiveTests : IAsyncLifetime
             device,
             counter,
             text,
+            detail,
         };
 
     private static async Task<JsonNode> Note(Guest who, string visit, params object[] events) =>
@@ -52,6 +54,39 @@ public sealed class GiveTests : IAsyncLifetime
 
     private static IReadOnlyList<string> Responses(JsonNode session) =>
         [.. session["responses"]!.AsArray().Select(r => $"{(string)r!["response"]!} {(string)r["when"]!}")];
+
+    [Fact]
+    public async Task A_note_keeps_where_it_was_and_what_is_added_to_it_and_the_record_tells_it()
+    {
+        var teo = await house.Guest("teo");
+        var id = await teo.VisitOf("Wren");
+        var noted = Guid.NewGuid();
+        var where = new
+        {
+            station = 4,
+            place = "BL57",
+            side = "left",
+        };
+        var view = await Note(
+            teo,
+            id,
+            Event("response", 9, "tender", noted, detail: where),
+            Event("annotate", 5, detail: new { of = noted, strength = 2 }, text: "to the heel"),
+            Event("response", 4, "tender", detail: new { strength = 9 }),
+            Event("response", 3, "tender", detail: new { place = new string('x', 81) })
+        );
+        Assert.Equal(["stored", "stored", "set-aside detail-out-of-range", "set-aside detail-out-of-range"], Words(view));
+        var kept = view["session"]!["responses"]!.AsArray().Single(r => (string)r!["id"]! == noted.ToString())!;
+        Assert.Equal(
+            ("BL57", "left", 2),
+            ((string)kept["detail"]!["place"]!, (string)kept["detail"]!["side"]!, (int)kept["detail"]!["strength"]!)
+        );
+        Assert.Equal("to the heel", (string)kept["text"]!);
+        var visit = await teo.Visit(id);
+        Assert.Contains("(BL57, left, 2 of 3, to the heel)", (string)visit["note"]!["done"]!, StringComparison.Ordinal);
+        var step = (string)kept["step"]!;
+        Assert.Equal(2, visit["likelyNotes"]![step]!.AsArray().Count);
+    }
 
     [Fact]
     public async Task A_refused_start_takes_nothing_with_it()

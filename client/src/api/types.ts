@@ -54,9 +54,12 @@ export type Me = S['Me'];
 export type Day = S['Day'];
 export type DayVisit = S['DayVisit'];
 export type GiveEvent = S['NotedEvent'];
+export type NoteDetail = S['NoteDetail'];
+export type NotedResponse = S['NotedResponse'];
 export type EventAnswer = S['EventAnswer'];
 /** What happens while giving; an amendment has an address of its own. */
-export type GiveEventKind = 'start' | 'next' | 'back' | 'again' | 'pause' | 'resume' | 'response' | 'go-on' | 'finish';
+export type GiveEventKind =
+  'start' | 'next' | 'back' | 'again' | 'pause' | 'resume' | 'response' | 'annotate' | 'go-on' | 'finish';
 export type GiveView = S['GiveView'];
 export type SessionView = S['SessionView'];
 export type GivenStep = S['GivenStep'];

@@ -8,13 +8,14 @@ interface Props {
   rows?: number;
   disabled?: boolean;
   hideLabel?: boolean;
+  placeholder?: string;
   save: (text: string) => void;
 }
 
 const PAUSE_MS = 900;
 
 /** A text that saves itself when typing pauses and when it is left. What is being typed is never replaced. */
-export function SavedText({ id, label, value, rows = 3, disabled, hideLabel = true, save }: Props) {
+export function SavedText({ id, label, value, rows = 3, disabled, hideLabel = true, placeholder, save }: Props) {
   const [text, setText] = useState<string | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const pending = useRef<string | null>(null);
@@ -37,6 +38,7 @@ export function SavedText({ id, label, value, rows = 3, disabled, hideLabel = tr
         as="textarea"
         id={id}
         rows={rows}
+        placeholder={placeholder}
         disabled={disabled}
         value={text ?? value}
         onChange={(e) => {

@@ -1,5 +1,7 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Pressure;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 using NodaTime;
 
 namespace AmpleLantern.Core.Giving;
@@ -13,6 +15,7 @@ public enum GiveEventKind
     Pause,
     Resume,
     Response,
+    Annotate,
     GoOn,
     Finish,
     PlanAmended,
@@ -26,6 +29,7 @@ public enum GiveEventKind
 /// <param name="Step">Id of the step that was on the screen, so that a late arrival stays where it was noted.</param>
 /// <param name="Device">The page it was noted on; its events are in the order of <paramref name="Counter"/>, whatever its clock
 /// did.</param>
+/// <param name="Detail">Of a response: where it was and how strong. Of an annotation: what is added to an earlier one.</param>
 /// <param name="ReceivedAt">When the server stored it; null while it waits on the device.</param>
 public sealed record GiveEvent(
     Guid Id,
@@ -36,8 +40,27 @@ public sealed record GiveEvent(
     string? Step = null,
     string? Device = null,
     long Counter = 0,
-    Instant? ReceivedAt = null
+    Instant? ReceivedAt = null,
+    NoteDetail? Detail = null
 );
+
+/// <summary>Where something was noted, and how strong it was.</summary>
+/// <param name="Station">The place of the step that was under way, from 1.</param>
+/// <param name="Place">What that is called: a point, a vertebra, a part.</param>
+/// <param name="Strength">1 a little, 2 clearly, 3 strongly.</param>
+/// <param name="Of">Id of the response it is added to, for <see cref="GiveEventKind.Annotate"/>.</param>
+public sealed record NoteDetail(int? Station = null, string? Place = null, Side? Side = null, int? Strength = null, Guid? Of = null)
+{
+    /// <summary>The strongest that can be said.</summary>
+    public const int MostStrength = 3;
+
+    /// <summary>Whether its numbers can be.</summary>
+    public bool CanBe => Strength is null or (>= 1 and <= MostStrength) && Station is null or (>= 1 and <= Patterns.MostStations);
+
+    /// <summary>What is said later laid over it.</summary>
+    public NoteDetail With(NoteDetail? later) =>
+        later is null ? this : new(later.Station ?? Station, later.Place ?? Place, later.Side ?? Side, later.Strength ?? Strength, Of);
+}
 
 /// <summary>Where a running session stands.</summary>
 public enum GivePhase
@@ -59,7 +82,15 @@ public enum NotedWhen
 
 /// <summary>A response with the step it was noted at.</summary>
 /// <param name="Response">Its id; one that this knowledge does not have is read as the word it is.</param>
-public sealed record NotedResponse(Guid Id, Instant At, string Response, string Step, string? Text, NotedWhen When = NotedWhen.During);
+public sealed record NotedResponse(
+    Guid Id,
+    Instant At,
+    string Response,
+    string Step,
+    string? Text,
+    NotedWhen When = NotedWhen.During,
+    NoteDetail? Detail = null
+);
 
 /// <summary>What was given of one step.</summary>
 /// <param name="GivenSeconds">Time spent in it, repeats of the whole step included.</param>

@@ -7,6 +7,7 @@ namespace AmpleLantern.Core.Giving;
 /// <param name="GivenOtherwiseSeconds">A step given this much longer or shorter than planned was given otherwise; less is the hand's own
 /// time.</param>
 /// <param name="BackToPreviousSeconds">Back goes to the step before within this of a step's begin, and to that begin later.</param>
+/// <param name="StopByPedal">What is noted when a foot or an elbow stops the session; why comes after.</param>
 /// <param name="SayLateFromSeconds">A session is said to be late from this on.</param>
 [Kind("givingTimes", "giving times", Single = true)]
 public sealed record GivingTimes(
@@ -15,7 +16,8 @@ public sealed record GivingTimes(
     string Aftercare,
     double GivenOtherwiseSeconds,
     double SayLateFromSeconds,
-    double BackToPreviousSeconds
+    double BackToPreviousSeconds,
+    [RefersTo<ResponseKind>] string StopByPedal
 ) : IKnown;
 
 /// <summary>What giving goes by.</summary>

@@ -2,21 +2,42 @@ using AmpleLantern.Core.Atlas;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Giving;
 
-/// <summary>One-key response or observation while giving.</summary>
-/// <param name="Key">The key that records it.</param>
+/// <summary>What the client feels or shows, or what the hand finds.</summary>
+public enum NoteGroup
+{
+    Felt,
+    Found,
+}
+
+/// <summary>Where a note is likely: at work of these families, in these regions, from this level on; of what is not said, at all.</summary>
+/// <param name="Weight">How likely, against the others.</param>
+public sealed record LikelyAt(
+    int Weight,
+    [RefersTo<TechniqueFamily>] IReadOnlyList<string>? Families = null,
+    [RefersTo<Region, Area>] IReadOnlyList<string>? Regions = null,
+    int? LevelFrom = null
+);
+
+/// <summary>A response or observation while giving.</summary>
+/// <param name="Group">In which row it stands.</param>
+/// <param name="Likely">At what work it is offered first.</param>
+/// <param name="Key">The key that records it; what is noted more rarely has none and is touched.</param>
 /// <param name="Effect">What it does to the rest of the plan: none, lower, or stop.</param>
 [Kind("responses", "response")]
 public sealed record ResponseKind(
     string Id,
     string Name,
     Source Source,
-    string Key,
     string Effect,
+    string? Key = null,
     string? Advice = null,
-    [RefersTo<FactDefinition>] string? AsksFact = null
+    [RefersTo<FactDefinition>] string? AsksFact = null,
+    NoteGroup Group = NoteGroup.Felt,
+    IReadOnlyList<LikelyAt>? Likely = null
 ) : IKnown, IChecked
 {
     /// <summary>The rest of the same contact on the same region goes one level lighter.</summary>
@@ -30,7 +51,7 @@ public sealed record ResponseKind(
 
     /// <summary>One key, one response: a key pressed with busy hands must never mean two things.</summary>
     public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) =>
-        KeysTaken.Contains(Key) || knowledge.Responses.All.Any(o => o.Id != Id && o.Key == Key)
+        Key is not null && (KeysTaken.Contains(Key) || knowledge.Responses.All.Any(o => o.Id != Id && o.Key == Key))
             ? [new("/key", $"The key '{Key}' is taken already; give '{Name}' one of its own.")]
             : [];
 

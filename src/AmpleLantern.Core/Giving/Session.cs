@@ -47,6 +47,7 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
         return (state.Phase, e.Kind) switch
         {
             (_, GiveEventKind.Response) => Respond(state, entry, at),
+            (_, GiveEventKind.Annotate) => Annotated(state, e),
             (GivePhase.NotStarted, GiveEventKind.Start) => state with { Phase = GivePhase.Running, StartedAt = at, AnchoredAt = at },
             (GivePhase.Running or GivePhase.Paused, GiveEventKind.Next) => Jump(state, at, Next(expansion, Cursor(state, at))),
             (GivePhase.Running or GivePhase.Paused, GiveEventKind.Back) => Jump(state, at, Back(expansion, Cursor(state, at))),
@@ -185,7 +186,7 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
                 ? state
                 : state with
                 {
-                    Responses = [.. state.Responses, new(e.Id, e.At, e.Response, e.Step ?? step.Id, e.Text, when)],
+                    Responses = [.. state.Responses, new(e.Id, e.At, e.Response, e.Step ?? step.Id, e.Text, when, e.Detail)],
                 };
         if (when is not NotedWhen.During || entry.Part is LogPart.NoteOnly)
         {
@@ -199,6 +200,18 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
             _ => noted,
         };
     }
+
+    /// <summary>Words and strength added to what was noted; what is not said stays.</summary>
+    private static SessionState Annotated(SessionState state, GiveEvent e) =>
+        state with
+        {
+            Responses =
+            [
+                .. state.Responses.Select(r =>
+                    r.Id != e.Detail?.Of ? r : r with { Text = e.Text ?? r.Text, Detail = (r.Detail ?? new()).With(e.Detail) }
+                ),
+            ],
+        };
 
     private ExpandedStep? Find(SessionState state, string step) => In(state).Steps.FirstOrDefault(s => s.Id == step);
 

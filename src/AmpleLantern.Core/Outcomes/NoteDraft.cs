@@ -6,6 +6,7 @@ using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Outcomes;
 
@@ -88,7 +89,7 @@ public static class NoteDraft
             .Select(g =>
                 $"{ResponseKind.Said(g.Key.Response, knowledge)} at {Lower(g.Key.Name)}"
                 + (g.Count() > 1 ? $", {g.Count()} times" : "")
-                + string.Concat(g.Select(r => r.Text).Where(t => t is { Length: > 0 }).Select(t => $" ({t})"))
+                + string.Concat(g.Select(Told).Where(t => t.Length > 0).Select(t => $" ({t})"))
             );
         var lowered = log
             .Given.Where(g => log.Session.Levels.ContainsKey(g.Step))
@@ -104,6 +105,19 @@ public static class NoteDraft
             lowered.Count > 0 ? $"Pressure lowered for {string.Join(", ", lowered)}" : "",
         ]);
     }
+
+    /// <summary>Where it was, how strong, and what was said of it, as far as any of it is known.</summary>
+    private static string Told(NotedResponse noted) =>
+        string.Join(
+            ", ",
+            new[]
+            {
+                noted.Detail?.Place,
+                noted.Detail?.Side is Side.Left or Side.Right ? noted.Detail.Side.ToString()!.ToLowerInvariant() : null,
+                noted.Detail?.Strength is { } s ? $"{s} of {NoteDetail.MostStrength}" : null,
+                noted.Text,
+            }.Where(t => t is { Length: > 0 })
+        );
 
     private static string Next(VisitLog log, PracticeKnowledge knowledge)
     {

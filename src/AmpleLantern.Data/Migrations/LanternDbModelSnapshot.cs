@@ -548,6 +548,9 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<long>("Counter")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Detail")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Device")
                         .HasColumnType("TEXT");
 

@@ -172,6 +172,9 @@ public sealed class SessionEvent
     /// <summary>Id of the step it was noted at.</summary>
     public string? Step { get; init; }
 
+    /// <summary>Where it was noted and how strong it was; null where nothing of it was said.</summary>
+    public NoteDetail? Detail { get; init; }
+
     /// <summary>The page it was noted on, and its order there.</summary>
     public string? Device { get; init; }
 
@@ -180,7 +183,7 @@ public sealed class SessionEvent
     /// <summary>Id of who noted it.</summary>
     public required string By { get; init; }
 
-    public GiveEvent ToEvent() => new(Id, At, Kind, Response, Text, Step, Device, Counter, ReceivedAt);
+    public GiveEvent ToEvent() => new(Id, At, Kind, Response, Text, Step, Device, Counter, ReceivedAt, Detail);
 }
 
 /// <summary>Something added to a signed note.</summary>

@@ -23,7 +23,8 @@ public sealed record NotedEvent(
     string? Text = null,
     string? Step = null,
     string? Device = null,
-    long Counter = 0
+    long Counter = 0,
+    NoteDetail? Detail = null
 );
 
 /// <summary>Events not yet answered, oldest first. Sending one again changes nothing.</summary>
@@ -56,6 +57,7 @@ public static class GiveEndpoints
     public const int MostEventsAtOnce = 50;
 
     private const int LongestText = 2000;
+    private const int LongestPlace = 80;
 
     public static void MapGive(this RouteGroupBuilder visit)
     {
@@ -140,6 +142,16 @@ public static class GiveEndpoints
             );
         }
 
+        if (e.Detail is { } detail && (!detail.CanBe || detail.Place?.Length > LongestPlace))
+        {
+            return new(
+                e.Id,
+                EventAnswerKind.SetAside,
+                "detail-out-of-range",
+                $"How strong it was goes from 1 to {NoteDetail.MostStrength}, and its place is a few words. Keep it as a note."
+            );
+        }
+
         return Kind(e) switch
         {
             null or GiveEventKind.PlanAmended => new(
@@ -184,6 +196,7 @@ public static class GiveEndpoints
                 Step = e.Step,
                 Device = e.Device,
                 Counter = e.Counter,
+                Detail = e.Detail,
                 By = visits.By,
             }
         );

@@ -76,6 +76,7 @@ public sealed record Vocabulary
 /// <param name="OneSided">Positions that bend one leg, so that the side matters.</param>
 /// <param name="Surfaces">What a session may be given on.</param>
 /// <param name="FirstWish">What composing begins with; and with what one more wish (<paramref name="FurtherWish"/>).</param>
+/// <param name="StopByPedal">Id of the response that a foot or an elbow stops with.</param>
 /// <param name="CourseVisits">How many visits a course usually has, and how many days apart.</param>
 public sealed record AssumedValues(
     double StatureCm,
@@ -87,7 +88,8 @@ public sealed record AssumedValues(
     FirstWish FirstWish,
     FirstWish FurtherWish,
     int CourseVisits,
-    int CourseEveryDays
+    int CourseEveryDays,
+    string StopByPedal
 );
 
 /// <summary>Something flows need to have at hand.</summary>
@@ -140,7 +142,8 @@ public static class PracticeEndpoints
                         k.Composing.Model.First,
                         k.Composing.Model.Further,
                         k.CourseRules.UsualVisits,
-                        k.CourseRules.UsualEveryDays
+                        k.CourseRules.UsualEveryDays,
+                        k.GivingTimes.StopByPedal
                     ),
                     Regions = k.Regions.All,
                     Contacts = k.Contacts.All,

@@ -214,6 +214,7 @@ public sealed class VisitFrame
             SetAside = SetAside,
             SetOut = SetOut.For(Plan, Knowledge),
             Sections = PlanSections.Of(Plan, Expansion),
+            LikelyNotes = Plan.Steps.ToDictionary(s => s.Id, s => LikelyNotes.At(s, Knowledge)),
             Departures = Departures,
             DepartedSteps = live ? PlanDepartures.Steps(Plan, now, School) : [],
             Expansion = Expansion,
@@ -356,7 +357,7 @@ public sealed class VisitFrame
                 e is { Kind: GiveEventKind.Response, Response: not null } && !sealedIn.Contains(e.Id) && e.ReceivedAt > visit.SignedAt
             )
             .OrderBy(e => e.At)
-            .Select(e => new NotedResponse(e.Id, e.At, e.Response!, e.Step ?? "", e.Text, NotedWhen.Late))
+            .Select(e => new NotedResponse(e.Id, e.At, e.Response!, e.Step ?? "", e.Text, NotedWhen.Late, e.Detail))
             .ToList();
         return late.Count == 0 ? state : state with { Responses = [.. state.Responses, .. late] };
     }

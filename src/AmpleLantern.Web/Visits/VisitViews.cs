@@ -176,6 +176,9 @@ public sealed record VisitView
     public required IReadOnlyList<Clearance> Clearances { get; init; }
 
     /// <summary>What the complaints of the day suggest: aims of a session, and what is worth measuring.</summary>
+    /// <summary>Ids of the notes that are likeliest at each step, by the step's id.</summary>
+    public required IReadOnlyDictionary<string, IReadOnlyList<string>> LikelyNotes { get; init; }
+
     public required Suggested Suggested { get; init; }
 
     public required IReadOnlyList<InterviewView> Interviews { get; init; }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate } from 'react-router';
-import { nameIn } from '../../api/named';
+import { known, nameIn } from '../../api/named';
 import type { ConsentPlace } from '../../api/types';
 import { minSec } from '../../parts/spoken';
 import { useCommands } from '../../shell/keys';
@@ -9,6 +9,14 @@ import { Thread } from '../../thread/Thread';
 import { Note } from '../../ui/Note';
 import type { StageProps } from '../stage';
 import { Before } from './Before';
+import { HandsFree } from './hands/HandsFree';
+import { useHands, type Pedal } from './hands/hands';
+import { LastNote } from './hands/LastNote';
+import { PedalNote, useChoosing } from './hands/PedalNote';
+import { ThreeFields } from './hands/ThreeFields';
+import { useCues } from './hands/useCues';
+import { usePedals } from './hands/usePedals';
+import { notesOf } from './notes';
 import { ChangeAhead, useAmend } from './ChangeAhead';
 import { GiveKeys } from './GiveKeys';
 import { cursorAt, lateAt, momentAt } from './moment';
@@ -63,22 +71,68 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
     if (ahead.length === visit.plan.steps.length - moment.index) return finish();
     void amend({ swaps: ahead.map((s) => ({ step: s.id, replacement: 'leave-out' })) });
   };
-  const respond = (response: string) => record('response', { response, step: moment.step.id });
+  const respond = (response: string) =>
+    record('response', {
+      response,
+      step: moment.step.id,
+      detail: {
+        station: moment.step.presses[moment.press - 1]?.station,
+        place: moment.place,
+        side: moment.step.side,
+      },
+    });
+  const noted = notesOf(view.session.responses, now.log.pending);
+  const last = noted.at(-1);
+  const add = (of: string, part: { text?: string; strength?: number }) =>
+    record('annotate', { text: part.text, detail: { of, strength: part.strength } });
+  const [arranging, setArranging] = useState(false);
+  const { field } = useHands();
+  const [choosing, setChoosing] = useChoosing();
+  const [first, second] = visit.likelyNotes[moment.step.id] ?? [];
+  const stopBy =
+    known(words.responses, words.defaults.stopByPedal)?.id ?? words.responses.find((r) => r.effect === 'stop')?.id;
+  const onPedal = (pedal: Pedal) => {
+    if (pedal === 'stop') {
+      setChoosing(false);
+      if (!idle && anchor.phase !== 'stopped' && stopBy) respond(stopBy);
+    } else if (choosing) {
+      setChoosing(false);
+      const response = pedal === 'next' ? first : second;
+      if (response) respond(response);
+    } else if (pedal === 'next') forward();
+    else if (!idle) setChoosing(true);
+  };
+  const press = usePedals(onPedal, changing || arranging);
+  useCues(visit, moment, running);
+  const name = (id?: string) => nameIn(words.responses, id);
+  const names = {
+    note: choosing ? name(second) : t('hands.pedal.note'),
+    next: choosing ? name(first) : t(anchor.phase === 'not-started' ? 'give.start' : 'hands.pedal.next'),
+    stop: t('hands.pedal.stop'),
+  };
   const pause = () => record(running ? 'pause' : 'resume');
   useCommands(
     'give',
-    changing ? {} : { forward: () => forward(), back: () => record('back'), pause, again: () => record('again') },
+    changing || arranging
+      ? {}
+      : { forward: () => forward(), back: () => record('back'), pause, again: () => record('again') },
     (key) => {
       const response = words.responses.find((r) => r.key === key.replace('Shift+', ''));
-      return response && !idle && !changing ? () => respond(response.id) : undefined;
+      return response && !idle && !changing && !arranging ? () => respond(response.id) : undefined;
     },
   );
   return (
-    <div className="give" data-phase={anchor.phase}>
+    <div className={field ? 'give byfield' : 'give'} data-phase={anchor.phase}>
       <main className="gmain">
         <TheStep moment={moment} visit={visit} words={words} levels={anchor.levels} onTakenBack={takenBack} />
         <section className="gtext" aria-live="off">
-          <div className="glamps">{lamps}</div>
+          <div className="glamps">
+            <button type="button" className="pill quiet" onClick={() => setArranging(true)}>
+              {t('hands.short')}
+            </button>
+            {lamps}
+          </div>
+          {choosing && <PedalNote names={names} />}
           {away && <Note role="alert">{t('consent.handsAway', { place: away })}</Note>}
           {wrong && <Note kind="wrong">{wrong}</Note>}
           {anchor.phase === 'not-started' ? (
@@ -114,6 +168,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
             <NowPanel moment={moment} visit={visit} words={words} now={now} onFinish={finish} />
           )}
           {anchor.phase !== 'not-started' && <Clock now={now} total={total} />}
+          {last && !idle && !choosing && <LastNote noted={last} visit={visit} words={words} onAdd={add} />}
           <NotKept visit={visit} words={words} log={now.log} />
         </section>
       </main>
@@ -143,6 +198,8 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
         }}
         breathsPerMinute={visit.tempo.breathsPerMinute}
       />
+      {field && <ThreeFields label={t('hands.field')} names={names} choosing={choosing} onPedal={press} />}
+      <HandsFree show={arranging} onDone={() => setArranging(false)} />
       <ChangeAhead
         show={changing}
         visit={visit}

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { SessionView, Vocabulary } from '../../api/types';
 import { CommandCap, KeyCap } from '../../shell/KeyCap';
@@ -24,9 +25,21 @@ export function GiveKeys(props: Props) {
   const { words, phase, noted, log, pending, mayChange, onResponse, onNext, onBack, onPause, onAgain, onChange } =
     props;
   const { t } = useTranslation();
+  const [found, setFound] = useState(false);
   const idle = phase === 'not-started' || phase === 'finished';
   const waits = log.state === 'later' || log.state === 'signed-out';
   const saved = waits && pending > 0 ? t('give.keptHere', { count: pending }) : t('give.noted', { count: noted });
+  const note = (r: Vocabulary['responses'][number]) => (
+    <button
+      key={r.id}
+      type="button"
+      className={r.effect === 'stop' ? 'stop' : ''}
+      disabled={idle}
+      onClick={() => onResponse(r.id)}
+    >
+      {r.key && <KeyCap of={r.key} />} {r.name.toLowerCase()}
+    </button>
+  );
   return (
     <ToolBar className="gkeys" label={t('give.keys')}>
       <button type="button" onClick={onNext} disabled={phase === 'finished'}>
@@ -45,17 +58,15 @@ export function GiveKeys(props: Props) {
         {t('ahead.short')}
       </button>
       <i className="bar" />
-      {words.responses.map((r) => (
-        <button
-          key={r.id}
-          type="button"
-          className={r.effect === 'stop' ? 'stop' : ''}
-          disabled={idle}
-          onClick={() => onResponse(r.id)}
-        >
-          <KeyCap of={r.key} /> {r.name.toLowerCase()}
-        </button>
-      ))}
+      {words.responses.filter((r) => r.group !== 'found' && r.key).map(note)}
+      <button type="button" aria-expanded={found} disabled={idle} onClick={() => setFound(!found)}>
+        {t('give.found')}
+      </button>
+      {found && (
+        <span className="gfound" role="group" aria-label={t('give.found')}>
+          {words.responses.filter((r) => r.group === 'found').map(note)}
+        </span>
+      )}
       <span className={`gsaved ${log.state === 'later' ? 'plum' : ''}`} role="status">
         {saved}
       </span>

@@ -82,7 +82,7 @@ export class EventLog {
     return [...this.waiting.values()].filter((k) => k.by !== this.who()).length;
   }
 
-  add(kind: GiveEventKind, at: Date, extra: Partial<Pick<GiveEvent, 'response' | 'text' | 'step'>> = {}) {
+  add(kind: GiveEventKind, at: Date, extra: Partial<Pick<GiveEvent, 'response' | 'text' | 'step' | 'detail'>> = {}) {
     const event: GiveEvent = {
       id: crypto.randomUUID(),
       at: at.toISOString(),

@@ -53,7 +53,7 @@ export class Giving {
 
   now = () => new Date(Date.now() + this.skewMs);
 
-  record = (kind: GiveEventKind, extra: { response?: string; text?: string; step?: string } = {}) =>
+  record = (kind: GiveEventKind, extra: Partial<Pick<GiveEvent, 'response' | 'text' | 'step' | 'detail'>> = {}) =>
     this.log.add(kind, this.now(), extra);
 
   /** Sends what waits, or looks whether another device went on. */

@@ -47,7 +47,16 @@ export function GivenAgainstPlan({ visit, words }: { visit: VisitView; words: Vo
             <time>{clock(r.at)}</time>
             <b>{nameIn(words.responses, r.response)}</b>
             <span className="soft">
-              {[nameOf(r.step), r.text, r.when !== 'during' && t(`given.when.${r.when}`)].filter(Boolean).join(' · ')}
+              {[
+                nameOf(r.step),
+                r.detail?.place,
+                r.detail?.side && r.detail.side !== 'mid' && t(`side.${r.detail.side}`),
+                r.detail?.strength && t(`lastNote.of.${r.detail.strength}`),
+                r.text,
+                r.when !== 'during' && t(`given.when.${r.when}`),
+              ]
+                .filter(Boolean)
+                .join(' · ')}
             </span>
           </li>
         ))}

@@ -1,0 +1,30 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Techniques;
+
+namespace AmpleLantern.Core.Giving;
+
+/// <summary>Which notes come first at a step: what a foot can tell without looking must be one of few.</summary>
+public static class LikelyNotes
+{
+    /// <summary>So many can be told apart by pedal.</summary>
+    public const int Offered = 2;
+
+    /// <summary>
+    /// Ids of the likeliest notes at a step, the likeliest first; of equals, as they are written. What stops a session is never among
+    /// them: it has a pedal of its own.
+    /// </summary>
+    public static IReadOnlyList<string> At(PlanStep step, KnowledgeBase knowledge) =>
+        [
+            .. knowledge
+                .Responses.All.Where(r => r.Effect != ResponseKind.Stop)
+                .OrderByDescending(r => (r.Likely ?? []).Where(l => Fits(l, step, knowledge)).Select(l => l.Weight).DefaultIfEmpty().Max())
+                .Take(Offered)
+                .Select(r => r.Id),
+        ];
+
+    private static bool Fits(LikelyAt at, PlanStep step, KnowledgeBase knowledge) =>
+        (at.Families is null || at.Families.Contains(knowledge.Techniques[step.Technique].Family))
+        && (at.Regions is null || at.Regions.Any(r => step.WorksAt(r, knowledge)))
+        && step.Level >= (at.LevelFrom ?? 0);
+}

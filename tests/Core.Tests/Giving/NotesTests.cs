@@ -1,0 +1,101 @@
+using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
+using NodaTime;
+
+namespace AmpleLantern.Core.Tests.Giving;
+
+/// <summary>What is felt is kept with its place and strength, and the likeliest of it comes first.</summary>
+public sealed class NotesTests
+{
+    private static readonly Instant Noon = Instant.FromUtc(2026, 3, 2, 12, 0);
+    private static readonly Session Session = new(Known.Expand(Known.Flow(Known.Legs)), Known.Base);
+    private static readonly Guid Note = Guid.Parse("00000000-0000-0000-0000-00000000000a");
+
+    private static GiveEvent At(int second, GiveEventKind kind, NoteDetail? detail = null, Guid? id = null, string? text = null) =>
+        new(
+            id ?? Guid.NewGuid(),
+            Noon + Duration.FromSeconds(second),
+            kind,
+            kind is GiveEventKind.Response ? "tender" : null,
+            text,
+            Detail: detail
+        );
+
+    [Fact]
+    public void A_note_keeps_its_place_and_takes_strength_and_words_later()
+    {
+        var noted = new NoteDetail(4, "BL57", Side.Left);
+        var log = new[]
+        {
+            At(0, GiveEventKind.Start),
+            At(30, GiveEventKind.Response, noted, Note),
+            At(40, GiveEventKind.Annotate, new(Strength: 2, Of: Note)),
+            At(50, GiveEventKind.Annotate, new(Of: Note), text: "down to the heel"),
+            // Of a note that never was: nothing.
+            At(60, GiveEventKind.Annotate, new(Strength: 3, Of: Guid.NewGuid())),
+        };
+        var state = Session.Fold(log);
+        var kept = Assert.Single(state.Responses);
+        Assert.Equal((4, "BL57", Side.Left, 2), (kept.Detail!.Station, kept.Detail.Place, kept.Detail.Side, kept.Detail.Strength));
+        Assert.Equal("down to the heel", kept.Text);
+        // The clock goes on as if nothing had been added.
+        var bare = Session.Fold(log.Where(e => e.Kind is not GiveEventKind.Annotate));
+        var later = Noon + Duration.FromSeconds(300);
+        Assert.Equal(Session.Cursor(bare, later), Session.Cursor(state, later));
+        // It may come twice, and in any order of arrival.
+        Assert.Equal(state.Responses, Session.Fold(log.Concat(log).Reverse()).Responses);
+    }
+
+    [Theory]
+    [InlineData(0, null)]
+    [InlineData(4, null)]
+    [InlineData(2, 0)]
+    [InlineData(2, 9000)]
+    public void A_strength_or_place_that_cannot_be_is_none(int strength, int? station) =>
+        Assert.False(new NoteDetail(station, Strength: strength).CanBe);
+
+    [Fact]
+    public void What_is_not_said_can_be() => Assert.True(new NoteDetail().CanBe && new NoteDetail(1, "T5", Side.Mid, 3).CanBe);
+
+    public static TheoryData<string> Flows => [.. Known.Base.Flows.All.Select(f => f.Id)];
+
+    /// <summary>Two different notes at every step of every flow, none of which stops; one pedal or the other tells them apart.</summary>
+    [Theory]
+    [MemberData(nameof(Flows))]
+    public void Two_notes_come_first_at_every_step(string flow)
+    {
+        foreach (var step in Known.Flow(flow).Steps)
+        {
+            var likely = LikelyNotes.At(step, Known.Base);
+            Assert.Equal(LikelyNotes.Offered, likely.Distinct().Count());
+            Assert.All(likely, id => Assert.NotEqual(ResponseKind.Stop, Known.Base.Responses[id].Effect));
+        }
+    }
+
+    /// <summary>Common practice: the thumbs find what is tender, the belly gurgles, the held vessel warms, very deep is too much.</summary>
+    [Theory]
+    [InlineData("legs-on-the-mat", "thumb-press", null, "tender")]
+    [InlineData("groin-hold", "compression-hold", null, "warmth")]
+    [InlineData("belly-bowl", null, "abdomen", "gurgle")]
+    public void The_likeliest_note_is_what_such_work_calls_forth(string flow, string? family, string? region, string first)
+    {
+        var steps = Known
+            .Flow(flow)
+            .Steps.Where(s =>
+                (family is null || Known.Base.Techniques[s.Technique].Family == family)
+                && (region is null || s.Region == region)
+                && s.Level is > 0 and < 4
+            )
+            .ToList();
+        Assert.NotEmpty(steps);
+        Assert.All(steps, s => Assert.Equal(first, LikelyNotes.At(s, Known.Base)[0]));
+        Assert.Equal("too-much", LikelyNotes.At(steps[0] with { Level = 5 }, Known.Base)[0]);
+    }
+
+    [Fact]
+    public void What_stops_by_a_foot_stops() =>
+        Assert.Equal(ResponseKind.Stop, Known.Base.Responses[Known.Base.GivingTimes.StopByPedal].Effect);
+}
