@@ -2,7 +2,7 @@ import { useEffect, useRef, useSyncExternalStore } from 'react';
 import { commandOf, isCharacter, written, type CommandOf, type Place } from './commands';
 
 /** Whether a key press belongs to a field being typed in. */
-const isTyping = (e: KeyboardEvent) =>
+export const isTyping = (e: KeyboardEvent) =>
   e.target instanceof HTMLElement && (e.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName));
 
 const STORED = 'lantern-single-keys';
@@ -54,6 +54,26 @@ export function useCommands<P extends Place>(
     window.addEventListener('keydown', listen);
     return () => window.removeEventListener('keydown', listen);
   }, [place]);
+}
+
+/**
+ * Hears every key before anything else on the page, for what is no typing: a pedal, or one being learned. What is taken goes no further.
+ * @param take whether the key was meant for it.
+ */
+export function useFirstKeys(take: ((e: KeyboardEvent) => boolean) | null) {
+  const latest = useRef(take);
+  useEffect(() => {
+    latest.current = take;
+  });
+  useEffect(() => {
+    const listen = (e: KeyboardEvent) => {
+      if (!latest.current?.(e)) return;
+      e.preventDefault();
+      e.stopImmediatePropagation();
+    };
+    window.addEventListener('keydown', listen, { capture: true });
+    return () => window.removeEventListener('keydown', listen, { capture: true });
+  }, []);
 }
 
 export const openKeys = () => window.dispatchEvent(new Event('lantern-keys'));

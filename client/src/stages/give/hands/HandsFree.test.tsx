@@ -1,9 +1,10 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, expect, it, vi } from 'vitest';
 import '../../../words';
-import { hands } from './hands';
+import { hands, setHands } from './hands';
 import { HandsFree } from './HandsFree';
 import { ThreeFields } from './ThreeFields';
+import { usePedals } from './usePedals';
 
 afterEach(() => {
   cleanup();
@@ -22,6 +23,26 @@ it('learns a pedal by its press, and never one press for two things', () => {
   expect(hands().keys).toEqual({ next: 'PageDown' });
   fireEvent.click(screen.getByRole('button', { name: 'Forget the pedal for Next' }));
   expect(hands().keys.next).toBeUndefined();
+});
+
+it('takes a pedal before any other key, and leaves letters to whoever writes them', () => {
+  setHands({ keys: { next: 'b', stop: 'F9' } });
+  const told = vi.fn();
+  const other = vi.fn();
+  const Stage = () => {
+    usePedals(told, false);
+    return <textarea aria-label="words" />;
+  };
+  render(<Stage />);
+  window.addEventListener('keydown', other);
+  fireEvent.keyDown(document.body, { key: 'b' });
+  expect(told.mock.calls).toEqual([['next']]);
+  expect(other).not.toHaveBeenCalled();
+  fireEvent.keyDown(screen.getByLabelText('words'), { key: 'b' });
+  fireEvent.keyDown(document.body, { key: 'x' });
+  expect(told).toHaveBeenCalledTimes(1);
+  expect(other).toHaveBeenCalledTimes(2);
+  window.removeEventListener('keydown', other);
 });
 
 it('takes an elbow that means it and not a sheet that brushes by', () => {

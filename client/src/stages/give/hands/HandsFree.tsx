@@ -1,7 +1,8 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import Offcanvas from 'react-bootstrap/Offcanvas';
 import { useTranslation } from 'react-i18next';
+import { useFirstKeys } from '../../../shell/keys';
 import { Choice } from '../../../ui/fields';
 import { Note } from '../../../ui/Note';
 import { pedalOf, pedals, setHands, useHands, type Hands, type Pedal } from './hands';
@@ -16,22 +17,18 @@ export function HandsFree({ show, onDone }: { show: boolean; onDone: () => void 
   const set = useHands();
   const [learning, setLearning] = useState<Pedal | null>(null);
   const [wrong, setWrong] = useState('');
-  useEffect(() => {
-    if (!learning) return;
-    const heard = (e: KeyboardEvent) => {
-      e.preventDefault();
-      e.stopImmediatePropagation();
-      if (['Shift', 'Control', 'Alt', 'Meta'].includes(e.key)) return;
-      setLearning(null);
-      if (e.key === 'Escape') return;
-      const taken = pedalOf(set.keys, e.key);
-      if (taken && taken !== learning) return setWrong(t('hands.taken', { pedal: t(`hands.pedal.${taken}`) }));
+  const learn = (e: KeyboardEvent) => {
+    if (!learning || ['Shift', 'Control', 'Alt', 'Meta'].includes(e.key)) return learning !== null;
+    setLearning(null);
+    const taken = pedalOf(set.keys, e.key);
+    if (taken && taken !== learning) setWrong(t('hands.taken', { pedal: t(`hands.pedal.${taken}`) }));
+    else if (e.key !== 'Escape') {
       setWrong('');
       setHands({ keys: { ...set.keys, [learning]: e.key } });
-    };
-    window.addEventListener('keydown', heard, { capture: true });
-    return () => window.removeEventListener('keydown', heard, { capture: true });
-  }, [learning, set.keys, t]);
+    }
+    return true;
+  };
+  useFirstKeys(learn);
   const tick = (id: 'field' | 'tones' | 'speech', disabled = false) => (
     <Form.Check
       type="switch"

@@ -1,31 +1,24 @@
-import { useEffect, useRef } from 'react';
-import { oncePerPress } from './once';
+import { useRef } from 'react';
+import { isTyping, useFirstKeys } from '../../../shell/keys';
 import { pedalOf, useHands, type Pedal } from './hands';
+import { oncePerPress } from './once';
 
 /**
  * Pedals as the keys they send, before any other key of the page hears of them.
+ * @param away whether a sheet lies over the page, which keeps its keys.
  * @returns what a touch field calls for the same.
  */
 export function usePedals(on: (pedal: Pedal) => void, away: boolean) {
   const { keys } = useHands();
-  const latest = useRef({ on, keys, away });
   const once = useRef(oncePerPress());
-  useEffect(() => {
-    latest.current = { on, keys, away };
+  useFirstKeys((e) => {
+    // A letter that is being written is no pedal.
+    const written = isTyping(e) && e.key.length === 1;
+    const pedal = away || written ? undefined : pedalOf(keys, e.key);
+    if (pedal && once.current() && !e.repeat) on(pedal);
+    return pedal !== undefined;
   });
-  useEffect(() => {
-    const listen = (e: KeyboardEvent) => {
-      if (latest.current.away) return;
-      const pedal = pedalOf(latest.current.keys, e.key);
-      if (!pedal) return;
-      e.preventDefault();
-      e.stopImmediatePropagation();
-      if (once.current() && !e.repeat) latest.current.on(pedal);
-    };
-    window.addEventListener('keydown', listen, { capture: true });
-    return () => window.removeEventListener('keydown', listen, { capture: true });
-  }, []);
   return (pedal: Pedal) => {
-    if (once.current()) latest.current.on(pedal);
+    if (once.current()) on(pedal);
   };
 }
