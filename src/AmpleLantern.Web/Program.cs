@@ -223,6 +223,7 @@ visit.MapPlan();
 visit.MapFromLast();
 visit.MapPressure();
 visit.MapGive();
+visit.MapFoundBefore();
 visit.MapAmend();
 visit.MapReflect();
 app.MapHub<MatHub>("/hubs/mat", o => o.CloseOnAuthenticationExpiration = true);

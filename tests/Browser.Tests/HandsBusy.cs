@@ -39,6 +39,12 @@ public sealed class HandsBusy : IAsyncLifetime
         Thread.Sleep(330);
     }
 
+    private static int Events(Page page)
+    {
+        var visit = page.Driver.Url.Split("/visits/")[1].Split('/')[0];
+        return page.Api($"/api/visits/{visit}/give").GetProperty("session").GetProperty("events").GetInt32();
+    }
+
     [Fact]
     public void A_whole_session_is_given_by_three_pedals_with_five_notes_and_a_stop()
     {
@@ -68,7 +74,6 @@ public sealed class HandsBusy : IAsyncLifetime
             Foot(page, n % 2 == 0 ? "Next" : "Note");
             page.See($"{3 + n} noted");
             Assert.Equal(told[^1], page.Find(".lastnote b").Text);
-            Assert.Equal(step, page.Find("h1").Text);
             Foot(page, "Next");
             page.Until("the next step or its rest", () => page.Find("h1").Text == step ? null : "on");
         }
@@ -106,13 +111,14 @@ public sealed class HandsBusy : IAsyncLifetime
         page.Count(".handsfree", 0);
         // A third of the height, and no other key beside it to be hit by mistake.
         Assert.InRange(page.Find(".threefields").Size.Height, 768 / 4, 768 / 2);
-        var step = page.Find("h1").Text;
+        var before = Events(page);
         new Actions(page.Driver).MoveToElement(page.Find(".threefields .to-next")).Click().Perform();
         new Actions(page.Driver).MoveToElement(page.Find(".threefields .to-next")).ClickAndHold().MoveByOffset(120, 0).Release().Perform();
         Thread.Sleep(400);
-        Assert.Equal(step, page.Find("h1").Text);
+        // The clock may have gone on by itself: nothing was told to it.
+        Assert.Equal(before, Events(page));
         Elbow(page, "next");
-        page.Until("the next step", () => page.Find("h1").Text == step ? null : "on");
+        page.Until("it to be told", () => Events(page) == before + 1 ? "told" : null);
         Elbow(page, "note");
         var first = page.Find(".threefields .to-next").Text;
         Elbow(page, "next");

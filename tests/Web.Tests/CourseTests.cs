@@ -145,6 +145,15 @@ public sealed class CourseTests : IAsyncLifetime
         Assert.Equal((int)tender["level"]! - 1, (int)Step(taken["plan"]!, step)["level"]!);
         Assert.True((bool)(await FromLast(visits[2]!))["taken"]!);
 
+        // What was too much comes back at that step, and is not said of the other side.
+        var back = (await odile.Get($"/api/visits/{(string)visits[2]!["id"]!}/give/before"))!;
+        Assert.Equal("too-much", (string)back[step]![0]!["response"]!);
+        Assert.Equal((string)visits[1]!["date"]!, (string)back[step]![0]!["date"]!);
+        var twin = taken["plan"]!["steps"]!
+            .AsArray()
+            .FirstOrDefault(s => (string?)s!["pair"] == (string?)tender["pair"] && (string)s["id"]! != step);
+        Assert.True(twin is null || back[(string)twin["id"]!] is null);
+
         // Three without a change that counts: look again or refer.
         Assert.Null((await Course())["standing"]!["lookAgain"]);
         await Give(visits[2]!, 5, 5);

@@ -35,6 +35,7 @@ export const keptAs = {
     ['taught', visit.id, visit.version, typed, after, only] as const,
   anyTaught: () => ['taught'] as const,
   fit: (visit: Of, minutes: number) => ['fit', visit.id, visit.version, minutes] as const,
+  foundBefore: (visit: Of) => ['found-before', visit.id, visit.version] as const,
   fromLast: (visit: Of) => ['from-last', visit.id, visit.version] as const,
   courses: (client: string) => ['courses', client] as const,
   school: (flow: string, visit: string) => ['school', flow, visit] as const,

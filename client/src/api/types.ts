@@ -59,7 +59,7 @@ export type NotedResponse = S['NotedResponse'];
 export type EventAnswer = S['EventAnswer'];
 /** What happens while giving; an amendment has an address of its own. */
 export type GiveEventKind =
-  'start' | 'next' | 'back' | 'again' | 'pause' | 'resume' | 'response' | 'annotate' | 'go-on' | 'finish';
+  'start' | 'next' | 'back' | 'again' | 'pause' | 'resume' | 'stay' | 'response' | 'annotate' | 'go-on' | 'finish';
 export type GiveView = S['GiveView'];
 export type SessionView = S['SessionView'];
 export type GivenStep = S['GivenStep'];

@@ -40,6 +40,7 @@ export const commands = {
     back: { keys: ['PageUp'], says: 'back' },
     pause: { keys: ['p'], says: 'pause' },
     again: { keys: ['a'], says: 'again' },
+    stay: { keys: ['h'], says: 'stay' },
   },
   bench: {
     deeper: { keys: ['ArrowDown'], says: 'force' },

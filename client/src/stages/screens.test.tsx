@@ -216,6 +216,7 @@ function sessionOf(steps: string[], redFlagsOpen: string[] = []) {
     finishedAt: null,
     cursorSeconds: 300 * log.filter((e) => e.kind === 'next').length,
     stoppedBy: null,
+    stayingSince: null,
     levels: {},
     responses: log.filter((e) => e.kind === 'response').map((e) => ({ id: e.id, response: e.response })),
     events: log.length,
@@ -275,6 +276,32 @@ it('Give starts by the space bar, notes by a letter, goes on and pauses, each se
     await see(shown);
   }
   await waitFor(() => expect(session.kinds()).toEqual(['start', 'sigh', 'next', 'pause']));
+});
+
+it('Give shows what was found here before, and takes how strong a note was after it', async () => {
+  const session = sessionOf(['Warm hands']);
+  const { sent } = openAt('/visits/v/give', {
+    ...session.answers,
+    '/api/visits/{visitId}/give/before': {
+      'Warm hands': [
+        { response: 'sigh', date: '2026-11-14', place: 'BL57', strength: 1, before: 3, text: 'down to the heel' },
+      ],
+    },
+  });
+  await see('Ready when you are.');
+  fireEvent.keyDown(document.body, { key: ' ' });
+  await see(/BL57 · a little · down to the heel · 14 Nov/);
+  await see(/less than the time before \(strongly\)/);
+  fireEvent.keyDown(document.body, { key: 's' });
+  fireEvent.click(await screen.findByRole('button', { name: 'clearly' }));
+  await waitFor(() => expect(session.kinds()).toEqual(['start', 'sigh', 'annotate']));
+  const events = sent
+    .filter((s) => s.path.endsWith('/give/events'))
+    .flatMap(
+      (s) => (s.body as { events: { id: string; kind: string; detail?: { of?: string; strength?: number } }[] }).events,
+    );
+  const noted = events.find((e) => e.kind === 'response')!;
+  expect(events.find((e) => e.kind === 'annotate')!.detail).toMatchObject({ of: noted.id, strength: 2 });
 });
 
 it('Reflect shows before and after with the change that counts', async () => {

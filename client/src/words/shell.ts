@@ -85,6 +85,7 @@ export const shell = {
       back: 'back',
       pause: 'pause and go on',
       again: 'this step again',
+      stay: 'hold on here',
       letters: 'letters',
       respond: 'note a response: they stand below the instruction',
     },

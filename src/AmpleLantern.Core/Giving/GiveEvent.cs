@@ -14,6 +14,7 @@ public enum GiveEventKind
     Again,
     Pause,
     Resume,
+    Stay,
     Response,
     Annotate,
     GoOn,
@@ -103,25 +104,43 @@ public sealed record GivenStep(string Step, double PlannedSeconds, double GivenS
 public sealed record Seam(Guid Id, Instant At, double AtSeconds, string Saying);
 
 /// <summary>A running session, folded from its events.</summary>
-/// <param name="CursorSeconds">Place in the plan at <see cref="AnchoredAt"/>, in seconds from its start.</param>
-/// <param name="Levels">Levels changed by responses, by step id.</param>
-/// <param name="StoppedBy">The response that stopped it, while it is stopped.</param>
-/// <param name="Basis">The amendment it stands on; null for the basis it started on.</param>
-/// <param name="Banked">What was given of each step under earlier bases.</param>
-public sealed record SessionState(
-    GivePhase Phase,
-    Instant? StartedAt,
-    Instant? AnchoredAt,
-    double CursorSeconds,
-    IReadOnlyList<NotedResponse> Responses,
-    IReadOnlyDictionary<string, int> Levels,
-    string? StoppedBy,
-    IReadOnlyList<ClockSpan> Travelled,
-    Instant? FinishedAt,
-    Guid? Basis = null,
-    IReadOnlyList<GivenStep>? Banked = null,
-    IReadOnlyList<Seam>? Seams = null
-);
+public sealed record SessionState
+{
+    public required GivePhase Phase { get; init; }
+
+    public Instant? StartedAt { get; init; }
+
+    public Instant? AnchoredAt { get; init; }
+
+    /// <summary>Place in the plan at <see cref="AnchoredAt"/>, in seconds from its start.</summary>
+    public double CursorSeconds { get; init; }
+
+    public required IReadOnlyList<NotedResponse> Responses { get; init; }
+
+    /// <summary>Levels changed by responses, by step id.</summary>
+    public required IReadOnlyDictionary<string, int> Levels { get; init; }
+
+    /// <summary>The response that stopped it, while it is stopped.</summary>
+    public string? StoppedBy { get; init; }
+
+    public required IReadOnlyList<ClockSpan> Travelled { get; init; }
+
+    public Instant? FinishedAt { get; init; }
+
+    /// <summary>The amendment it stands on; null for the basis it started on.</summary>
+    public Guid? Basis { get; init; }
+
+    /// <summary>What was given of each step under earlier bases.</summary>
+    public IReadOnlyList<GivenStep>? Banked { get; init; }
+
+    public IReadOnlyList<Seam>? Seams { get; init; }
+
+    /// <summary>While a place is held on for longer than planned: since when. The clock waits, the hands do not rest.</summary>
+    public Instant? StayingSince { get; init; }
+
+    /// <summary>Seconds held on longer at a step, by its id.</summary>
+    public IReadOnlyDictionary<string, double>? Stayed { get; init; }
+}
 
 /// <summary>A stretch of the plan that was worked without a jump, in plan seconds.</summary>
 public readonly record struct ClockSpan(double FromSeconds, double ToSeconds);

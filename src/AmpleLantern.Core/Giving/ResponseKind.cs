@@ -46,8 +46,8 @@ public sealed record ResponseKind(
     /// <summary>The session stops and asks whether to go on.</summary>
     public const string Stop = "stop";
 
-    /// <summary>Keys of Give that are no response's: to pause and to begin the step again.</summary>
-    private static readonly string[] KeysTaken = ["p", "a"];
+    /// <summary>Keys of Give that are no response's: to pause, to begin the step again, to hold on here.</summary>
+    private static readonly string[] KeysTaken = ["p", "a", "h"];
 
     /// <summary>One key, one response: a key pressed with busy hands must never mean two things.</summary>
     public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) =>

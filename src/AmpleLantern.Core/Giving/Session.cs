@@ -18,17 +18,13 @@ namespace AmpleLantern.Core.Giving;
 /// <param name="amended">The plan from an amendment on, by the id of its event.</param>
 public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnlyDictionary<Guid, Expansion>? amended = null)
 {
-    private static readonly SessionState Empty = new(
-        GivePhase.NotStarted,
-        null,
-        null,
-        0,
-        [],
-        new Dictionary<string, int>(),
-        null,
-        [],
-        null
-    );
+    private static readonly SessionState Empty = new()
+    {
+        Phase = GivePhase.NotStarted,
+        Responses = [],
+        Levels = new Dictionary<string, int>(),
+        Travelled = [],
+    };
 
     /// <summary>Folds the log. Events are taken once each, by id; one that makes no sense where it stands changes nothing.</summary>
     public SessionState Fold(IEnumerable<GiveEvent> events) => SessionLog.InOrder(events, Stops).Aggregate(Empty, Apply);
@@ -43,6 +39,15 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
         var e = entry.Event;
         // A clock that ran backwards must not take work back.
         var at = state.AnchoredAt is { } last && entry.At < last ? last : entry.At;
+        var stayed = state.StayingSince is not null;
+        var next = Happened(stayed && EndsStay(entry) ? Left(state, at) : state, entry, at);
+        // Who held on and then moves on is at work again; only a pause is ended by itself.
+        return stayed && next.Phase is GivePhase.Paused && Moves(e.Kind) ? next with { Phase = GivePhase.Running } : next;
+    }
+
+    private SessionState Happened(SessionState state, LogEntry entry, Instant at)
+    {
+        var e = entry.Event;
         var expansion = In(state);
         return (state.Phase, e.Kind) switch
         {
@@ -56,6 +61,7 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
                 at,
                 StepAt(expansion, Cursor(state, at)).StartSeconds
             ),
+            (GivePhase.Running, GiveEventKind.Stay) => Moved(state, at) with { Phase = GivePhase.Paused, StayingSince = at },
             (GivePhase.Running, GiveEventKind.Pause) => Moved(state, at) with { Phase = GivePhase.Paused },
             (GivePhase.Paused, GiveEventKind.Resume) => state with { Phase = GivePhase.Running, AnchoredAt = at },
             (GivePhase.Stopped, GiveEventKind.GoOn) => state with { Phase = GivePhase.Running, AnchoredAt = at, StoppedBy = null },
@@ -113,7 +119,9 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
                     s.Id,
                     s.Seconds,
                     Math.Round(
-                        (before?.GivenSeconds ?? 0) + state.Travelled.Sum(t => Overlap(t, s.StartSeconds, s.StartSeconds + s.Seconds)),
+                        (before?.GivenSeconds ?? 0)
+                            + (state.Stayed?.GetValueOrDefault(s.Id) ?? 0)
+                            + state.Travelled.Sum(t => Overlap(t, s.StartSeconds, s.StartSeconds + s.Seconds)),
                         1
                     ),
                     s.Presses.Count,
@@ -133,6 +141,32 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
         Math.Max(0, Math.Min(t.ToSeconds, to) - Math.Max(t.FromSeconds, from));
 
     private bool Stops(string response) => knowledge.Responses.Find(response)?.Effect == ResponseKind.Stop;
+
+    private static bool Moves(GiveEventKind kind) => kind is GiveEventKind.Next or GiveEventKind.Back or GiveEventKind.Again;
+
+    /// <summary>Whether the hands are off the place after it.</summary>
+    private bool EndsStay(LogEntry entry) =>
+        entry.Event.Kind switch
+        {
+            GiveEventKind.Response => entry.Part is not LogPart.NoteOnly && entry.Event.Response is { } response && Stops(response),
+            GiveEventKind.Pause or GiveEventKind.Resume or GiveEventKind.Finish or GiveEventKind.PlanAmended => true,
+            var kind => Moves(kind),
+        };
+
+    /// <summary>The time a place was held on for is the step's.</summary>
+    private SessionState Left(SessionState state, Instant at)
+    {
+        var step = StepAt(In(state), state.CursorSeconds).Id;
+        var seconds = Math.Max(0, (at - state.StayingSince!.Value).TotalSeconds);
+        return state with
+        {
+            StayingSince = null,
+            Stayed = new Dictionary<string, double>(state.Stayed ?? new Dictionary<string, double>())
+            {
+                [step] = (state.Stayed?.GetValueOrDefault(step) ?? 0) + seconds,
+            },
+        };
+    }
 
     private SessionState Moved(SessionState state, Instant at)
     {
@@ -246,6 +280,7 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
             Basis = e.Id,
             Banked = Given(moved),
             Travelled = [],
+            Stayed = null,
             CursorSeconds = cursor,
             // A level set by hand stands above what a response made of the old one.
             Levels = moved

@@ -56,5 +56,6 @@ public static class SessionLog
             ? [e with { Part = LogPart.NoteOnly }, new(e.Event, Instant.Max(received, e.At), LogPart.EffectOnly)]
             : [e];
 
-    private static bool Moves(GiveEventKind kind) => kind is not (GiveEventKind.Response or GiveEventKind.Annotate or GiveEventKind.Pause);
+    private static bool Moves(GiveEventKind kind) =>
+        kind is not (GiveEventKind.Response or GiveEventKind.Annotate or GiveEventKind.Pause or GiveEventKind.Stay);
 }

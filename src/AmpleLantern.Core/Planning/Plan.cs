@@ -202,6 +202,12 @@ public sealed record PlanStep
     internal IReadOnlyList<string> Regions =>
         Through is null && AlsoAt is null ? [Region] : [.. (Through ?? []).Concat(AlsoAt ?? []).Prepend(Region).Distinct()];
 
+    /// <summary>The surface of a step that says none: the floor, the strict reading for who cannot get down to it.</summary>
+    public const string Mat = "mat";
+
+    /// <summary>What it is given on.</summary>
+    internal string On => Surface ?? Mat;
+
     /// <summary>What touches: of one hand, or of each.</summary>
     internal IEnumerable<string> Contacts => OtherContact is null ? [Contact] : [Contact, OtherContact];
 

@@ -53,7 +53,7 @@ public static class PlanExpansion
 
         var times = knowledge.SessionTimes.Changes;
         var drape = Uncovers(before, step, knowledge) ? times.DrapeSeconds : 0;
-        if ((before.Surface ?? Mat) != (step.Surface ?? Mat))
+        if (before.On != step.On)
         {
             return (SurfaceChange, times.SurfaceSeconds + drape);
         }
@@ -68,8 +68,6 @@ public static class PlanExpansion
             : drape > 0 ? (DrapeChange, drape)
             : (null, 0);
     }
-
-    private const string Mat = "mat";
 
     /// <summary>Whether a place that is covered is worked on the skin, and was not just before.</summary>
     private static bool Uncovers(PlanStep before, PlanStep step, KnowledgeBase knowledge) =>

@@ -13,9 +13,6 @@ namespace AmpleLantern.Core.Screening;
 /// <summary>Which steps of a plan a ruling touches. What a step does to a body is worked out once for each.</summary>
 public sealed class Touching(PracticeKnowledge knowledge)
 {
-    /// <summary>The surface of a step that says none: the floor, the strict reading for who cannot get down to it.</summary>
-    public const string Mat = "mat";
-
     private readonly Dictionary<PlanStep, (BodyEffect[] Effects, int Kinds)> done = new(ReferenceEqualityComparer.Instance);
     private (PlanStep? Step, (BodyEffect[] Effects, int Kinds) Done) last;
     private readonly Dictionary<Target, (EffectAsked[] Effects, int Kinds)> meant = new(ReferenceEqualityComparer.Instance);
@@ -57,7 +54,7 @@ public sealed class Touching(PracticeKnowledge knowledge)
             && (target.ExactRegions is null || step.Regions.Any(target.ExactRegions.Contains))
             && In(target.Positions, step.Position)
             && (target.LiesOn is null || In(target.LiesOn, knowledge.Positions[step.Position].LiesOn))
-            && In(target.Surfaces, step.Surface ?? Mat)
+            && In(target.Surfaces, step.On)
             && In(target.Lines, step.Line)
             && (target.Points is null && target.PointCautions is null || PointsMeant(target, step).Any())
             && (target.Products is null || OnSkin(step).Any(target.Products.Contains))

@@ -101,7 +101,8 @@ public static class AddStep
         );
         var (plan, ids) = PlanSets.Add(frame.Plan, [.. found.Select(t => t.Step)], at.Id, frame.Knowledge);
         var tried = new WouldStand(frame, plan, ids);
-        var own = found.Count > 0 ? await OwnLoad.Of(visit, frame, tried.Context, ids, pressure, days) : null;
+        var mine = visit.PractitionerId == visits.By ? days : null;
+        var own = found.Count > 0 ? await OwnLoad.Of(visit, frame, tried.Context, ids, pressure, mine) : null;
         return
         [
             .. found

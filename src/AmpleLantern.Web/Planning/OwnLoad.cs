@@ -29,18 +29,20 @@ public sealed class OwnLoad
     }
 
     /// <param name="tried">Ids of the steps that were put in.</param>
+    /// <param name="days">Of whoever asks, where they give it themselves: how their own day lessens them is shown to nobody else.</param>
     public static async Task<OwnLoad> Of(
         Visit visit,
         VisitFrame frame,
         ScreenContext context,
         IReadOnlyList<string> tried,
         VisitPressure pressure,
-        OwnDays days
+        OwnDays? days
     )
     {
         var (between, _, _) = await pressure.Between(visit, frame);
         var limits = pressure.LimitsOf(between.Practitioner.Practitioner);
-        return new(context, tried, pressure.All(visit, frame, context, between), await days.Lessened(limits, visit.Date));
+        limits = days is null ? limits : await days.Lessened(limits, visit.Date);
+        return new(context, tried, pressure.All(visit, frame, context, between), limits);
     }
 
     public IReadOnlyList<string> Beyond(string step)

@@ -260,6 +260,7 @@ public sealed class VisitFrame
             Basis = State.Basis,
             Seams = State.Seams ?? [],
             FinishedAt = State.FinishedAt,
+            StayingSince = State.StayingSince,
         };
 
     /// <summary>With the names of who asked.</summary>

@@ -71,6 +71,9 @@ public sealed record SessionView
     public required IReadOnlyList<Seam> Seams { get; init; }
 
     public required Instant? FinishedAt { get; init; }
+
+    /// <summary>Since when a place is held on for longer than planned; null while none is.</summary>
+    public required Instant? StayingSince { get; init; }
 }
 
 public sealed record AddendumView(string Text, string By, Instant At);

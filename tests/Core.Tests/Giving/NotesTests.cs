@@ -60,6 +60,29 @@ public sealed class NotesTests
     [Fact]
     public void What_is_not_said_can_be() => Assert.True(new NoteDetail().CanBe && new NoteDetail(1, "T5", Side.Mid, 3).CanBe);
 
+    /// <summary>Held on for 40 s at the 60th second: the clock waits, the step is given those 40 s, and moving on goes on.</summary>
+    [Fact]
+    public void Holding_on_keeps_the_place_and_counts_for_its_step()
+    {
+        var staying = Session.Fold([At(0, GiveEventKind.Start), At(60, GiveEventKind.Stay)]);
+        var later = Noon + Duration.FromSeconds(100);
+        Assert.Equal((GivePhase.Paused, 60.0), (staying.Phase, Session.Cursor(staying, later)));
+        Assert.Equal(40, Session.LateSeconds(staying, later), 1);
+        var step = Session.StepAt(staying, later).Id;
+        // A note does not take the hands off.
+        var noted = Session.Apply(staying, At(80, GiveEventKind.Response));
+        Assert.NotNull(noted.StayingSince);
+        foreach (var kind in new[] { GiveEventKind.Resume, GiveEventKind.Next, GiveEventKind.Pause })
+        {
+            var on = Session.Apply(noted, At(100, kind));
+            Assert.Null(on.StayingSince);
+            Assert.Equal(kind is GiveEventKind.Pause ? GivePhase.Paused : GivePhase.Running, on.Phase);
+            var given = Session.Given(on).Single(g => g.Step == step).GivenSeconds;
+            var bare = Session.Given(Session.Fold([At(0, GiveEventKind.Start), At(60, GiveEventKind.Pause)])).Single(g => g.Step == step);
+            Assert.Equal(bare.GivenSeconds + 40, given, 1);
+        }
+    }
+
     public static TheoryData<string> Flows => [.. Known.Base.Flows.All.Select(f => f.Id)];
 
     /// <summary>Two different notes at every step of every flow, none of which stops; one pedal or the other tells them apart.</summary>

@@ -82,6 +82,34 @@ public sealed class RoundsTests
         Assert.Equal(thrice.Steps.Count - 6, without.Steps.Count);
     }
 
+    /// <summary>Copied, mirrored, halved or put into another plan, a series keeps its rounds and never counts those of another.</summary>
+    [Fact]
+    public void Rounds_stay_with_their_series_wherever_it_goes()
+    {
+        var flow = Known.Flow(Known.Legs);
+        var first = flow.Steps.First(s => s.Series is not null && s.Side is Side.Left).Id;
+        var plan = Given(flow, 3, first);
+        var run = plan.SeriesOf(plan.Step(first));
+        void Thrice(Plan now, IEnumerable<PlanStep> steps) => Assert.All(steps, s => Assert.Equal(3, Rounds.Of(now, s)));
+
+        var put = PlanSets.Insert(Known.Flow("belly-bowl"), plan, null);
+        Thrice(put, put.Steps.Where(s => s.RoundOf is not null));
+        Assert.Equal(2 * run.Count / 3 * 2, put.Steps.Count(s => s.RoundOf is not null));
+
+        var again = PlanSets.Again(plan, run);
+        Thrice(again, again.Steps.Where(s => s.RoundOf is not null));
+        Assert.Equal(plan.Steps.Count(s => s.RoundOf is not null) + (run.Count / 3 * 2), again.Steps.Count(s => s.RoundOf is not null));
+
+        var lone = plan with { Steps = [.. plan.Steps.Where(s => s.Side is not Side.Right)] };
+        var mirrored = PlanSets.WithTwins(lone, lone.SeriesOf(lone.Step(first)), Known.Base);
+        Thrice(mirrored, mirrored.Steps.Where(s => s.RoundOf is not null));
+        Assert.Contains(mirrored.Steps, s => s is { RoundOf: not null, Side: Side.Right });
+
+        var other = StepChoices.Like(plan.Step(first), Known.Base)[0].Id;
+        var exchanged = PlanEdits.Apply(plan, new(PlanEditKind.Change, first, Change: new() { Technique = other }), Known.Base);
+        Assert.All(exchanged.Steps.Where(s => s.Series is null), s => Assert.Null(s.RoundOf));
+    }
+
     [Fact]
     public void What_lies_apart_is_no_series_and_nothing_is_given_no_times()
     {

@@ -19,7 +19,7 @@ import { usePedals } from './hands/usePedals';
 import { notesOf } from './notes';
 import { ChangeAhead, useAmend } from './ChangeAhead';
 import { GiveKeys } from './GiveKeys';
-import { cursorAt, lateAt, momentAt } from './moment';
+import { cursorAt, lateAt, momentAt, type Moment } from './moment';
 import { NotKept } from './NotKept';
 import { NowPanel } from './NowPanel';
 import { Stopped } from './Stopped';
@@ -71,15 +71,11 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
     if (ahead.length === visit.plan.steps.length - moment.index) return finish();
     void amend({ swaps: ahead.map((s) => ({ step: s.id, replacement: 'leave-out' })) });
   };
-  const respond = (response: string) =>
+  const respond = (response: string, at = moment) =>
     record('response', {
       response,
-      step: moment.step.id,
-      detail: {
-        station: moment.step.presses[moment.press - 1]?.station,
-        place: moment.place,
-        side: moment.step.side,
-      },
+      step: at.step.id,
+      detail: { station: at.step.presses[at.press - 1]?.station, place: at.place, side: at.step.side },
     });
   const noted = notesOf(view.session.responses, now.log.pending);
   const last = noted.at(-1);
@@ -87,20 +83,21 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
     record('annotate', { text: part.text, detail: { of, strength: part.strength } });
   const [arranging, setArranging] = useState(false);
   const { field } = useHands();
-  const [choosing, setChoosing] = useChoosing();
-  const [first, second] = visit.likelyNotes[moment.step.id] ?? [];
+  // What is offered stays what it was when "note" was pressed, though the clock may take the next step up meanwhile.
+  const [choosing, setChoosing] = useChoosing<{ at: Moment; likely: string[] }>();
+  const [first, second] = choosing?.likely ?? [];
   const stopBy =
     known(words.responses, words.defaults.stopByPedal)?.id ?? words.responses.find((r) => r.effect === 'stop')?.id;
   const onPedal = (pedal: Pedal) => {
     if (pedal === 'stop') {
-      setChoosing(false);
+      setChoosing(null);
       if (!idle && anchor.phase !== 'stopped' && stopBy) respond(stopBy);
     } else if (choosing) {
-      setChoosing(false);
+      setChoosing(null);
       const response = pedal === 'next' ? first : second;
-      if (response) respond(response);
+      if (response) respond(response, choosing.at);
     } else if (pedal === 'next') forward();
-    else if (!idle) setChoosing(true);
+    else if (!idle) setChoosing({ at: moment, likely: visit.likelyNotes[moment.step.id] ?? [] });
   };
   const press = usePedals(onPedal, changing || arranging);
   useCues(visit, moment, running);
@@ -110,12 +107,13 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
     next: choosing ? name(first) : t(anchor.phase === 'not-started' ? 'give.start' : 'hands.pedal.next'),
     stop: t('hands.pedal.stop'),
   };
+  const stay = () => running && record('stay');
   const pause = () => record(running ? 'pause' : 'resume');
   useCommands(
     'give',
     changing || arranging
       ? {}
-      : { forward: () => forward(), back: () => record('back'), pause, again: () => record('again') },
+      : { forward: () => forward(), back: () => record('back'), pause, again: () => record('again'), stay },
     (key) => {
       const response = words.responses.find((r) => r.key === key.replace('Shift+', ''));
       return response && !idle && !changing && !arranging ? () => respond(response.id) : undefined;
@@ -184,6 +182,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
         onBack={() => record('back')}
         onPause={pause}
         onAgain={() => record('again')}
+        onStay={stay}
         onChange={() => setChanging(true)}
       />
       <Thread
@@ -198,7 +197,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
         }}
         breathsPerMinute={visit.tempo.breathsPerMinute}
       />
-      {field && <ThreeFields label={t('hands.field')} names={names} choosing={choosing} onPedal={press} />}
+      {field && <ThreeFields label={t('hands.field')} names={names} choosing={choosing !== null} onPedal={press} />}
       <HandsFree show={arranging} onDone={() => setArranging(false)} />
       <ChangeAhead
         show={changing}

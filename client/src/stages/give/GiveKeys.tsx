@@ -17,13 +17,27 @@ interface Props {
   onBack: () => void;
   onPause: () => void;
   onAgain: () => void;
+  onStay: () => void;
   onChange: () => void;
 }
 
 /** One key a response; the same by touch. */
 export function GiveKeys(props: Props) {
-  const { words, phase, noted, log, pending, mayChange, onResponse, onNext, onBack, onPause, onAgain, onChange } =
-    props;
+  const {
+    words,
+    phase,
+    noted,
+    log,
+    pending,
+    mayChange,
+    onResponse,
+    onNext,
+    onBack,
+    onPause,
+    onAgain,
+    onStay,
+    onChange,
+  } = props;
   const { t } = useTranslation();
   const [found, setFound] = useState(false);
   const idle = phase === 'not-started' || phase === 'finished';
@@ -53,6 +67,9 @@ export function GiveKeys(props: Props) {
       </button>
       <button type="button" onClick={onAgain} disabled={idle}>
         <CommandCap in="give" of="again" /> {t('give.again')}
+      </button>
+      <button type="button" onClick={onStay} disabled={phase !== 'running'}>
+        <CommandCap in="give" of="stay" /> {t('give.stay')}
       </button>
       <button type="button" onClick={onChange} disabled={!mayChange}>
         {t('ahead.short')}

@@ -23,7 +23,8 @@ export function NowPanel({ moment, visit, words, now, onFinish }: Props) {
   const { t } = useTranslation();
   const { step } = moment;
   const planned = known(visit.plan.steps, step.id)!;
-  const { levels, phase } = now.anchor;
+  const { levels, phase, stayingSince } = now.anchor;
+  const staying = stayingSince !== null;
   const next = visit.expansion.steps[moment.index + 1];
   if (moment.phase === 'done') {
     return (
@@ -55,15 +56,19 @@ export function NowPanel({ moment, visit, words, now, onFinish }: Props) {
       <div className="gcount">
         <BreathLamp {...breathing} />
         <div>
-          <BreathWord {...breathing} paused={phase === 'paused'} />
+          <BreathWord {...breathing} paused={phase === 'paused' && !staying} />
           <p className="sink serif">
-            {moment.phase === 'change'
-              ? t(`give.changing.${step.change ?? 'none'}`)
-              : resting
-                ? t('give.wait')
-                : t(`give.hand.${step.timed && moment.phase === 'travel' ? 'release' : moment.phase}`)}
+            {staying
+              ? t('give.staying')
+              : moment.phase === 'change'
+                ? t(`give.changing.${step.change ?? 'none'}`)
+                : resting
+                  ? t('give.wait')
+                  : t(`give.hand.${step.timed && moment.phase === 'travel' ? 'release' : moment.phase}`)}
           </p>
-          {moment.phase === 'change' || resting ? (
+          {staying ? (
+            <Staying {...breathing} since={stayingSince} />
+          ) : moment.phase === 'change' || resting ? (
             <p className="cnt" role="timer">
               <Left now={now} visit={visit} /> s
             </p>
@@ -110,6 +115,18 @@ function Left(p: Ticking) {
   return <b className="serif">{useTick(p.now.giving, (ms) => Math.ceil(at(p, ms).left))}</b>;
 }
 
+/** How long a place has been held on for, in seconds and in the client's breaths. */
+function Staying({ since, ...p }: Ticking & { since: number }) {
+  const { t } = useTranslation();
+  const seconds = useTick(p.now.giving, (ms) => Math.max(0, Math.floor((ms - since) / 1000)));
+  return (
+    <p className="cnt" role="timer">
+      <b className="serif">{seconds}</b>{' '}
+      {t('give.stayed', { count: Math.floor(seconds / p.visit.tempo.breathSeconds!) })}
+    </p>
+  );
+}
+
 /** How long a hold must and may last. */
 function Held({ hold, ...p }: Ticking & { hold: { min: number; max: number } }) {
   const { t } = useTranslation();
@@ -133,7 +150,10 @@ function turnAt(p: Breathing, ms: number) {
   const period = p.visit.tempo.breathSeconds!;
   const m = at(p, ms);
   const bound = m.press > 0 && m.step.presses[0]?.breaths;
-  const seconds = bound ? m.into : cursorAt(p.now.anchor, ms, p.visit.expansion.totalSeconds);
+  // The breath goes on while a place is held on.
+  const { stayingSince } = p.now.anchor;
+  const held = stayingSince === null ? 0 : (ms - stayingSince) / 1000;
+  const seconds = held + (bound ? m.into : cursorAt(p.now.anchor, ms, p.visit.expansion.totalSeconds));
   return (seconds % period) / period;
 }
 

@@ -5,6 +5,7 @@ import type { ConsentPlace, VisitView, Vocabulary } from '../../api/types';
 import { drawingOf, StepChart, stepChartOf } from '../../chart/StepChart';
 import { useStepChart } from '../../chart/useStepChart';
 import { Consents } from '../../parts/Consents';
+import { FoundBefore } from '../../parts/FoundBefore';
 import { Guide, plain } from '../../parts/Guide';
 import { minSec } from '../../parts/spoken';
 import { StepPoints } from '../../parts/StepPoints';
@@ -56,6 +57,7 @@ export const TheStep = memo(function TheStep({
       </div>
       <StepPoints step={planned} clientId={visit.client.id} open={point} onOpen={setPoint} />
       <PressStrip visit={visit} step={step.id} />
+      <FoundBefore visit={visit} step={step.id} words={words} />
       <Consents visit={visit} words={words} places={asked} bare onTakenBack={onTakenBack} />
       <p className="ghow serif">{technique?.how}</p>
       <dl>

@@ -15,6 +15,7 @@ const running: Anchor = {
   startedAt: noon,
   finishedAt: null,
   stoppedBy: null,
+  stayingSince: null,
   levels: {},
   backWithin: 4,
 };

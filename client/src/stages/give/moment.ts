@@ -10,6 +10,8 @@ export interface Anchor {
   startedAt: number | null;
   finishedAt: number | null;
   stoppedBy: string | null;
+  /** While a place is held on for longer than planned: since when, in milliseconds. */
+  stayingSince: number | null;
   levels: Record<string, number>;
   /** Back goes to the step before within so many seconds of a step's begin. */
   backWithin: number;
@@ -24,6 +26,7 @@ export const anchorOf = (s: SessionView): Anchor => ({
   startedAt: ms(s.startedAt),
   finishedAt: ms(s.finishedAt),
   stoppedBy: s.stoppedBy ?? null,
+  stayingSince: ms(s.stayingSince),
   levels: s.levels,
   backWithin: s.backToPreviousSeconds,
 });
@@ -64,25 +67,32 @@ export const predict = (anchor: Anchor, pending: readonly GiveEvent[], expansion
 function apply(a: Anchor, e: GiveEvent, expansion: Expansion, effects: Effects): Anchor {
   const at = Math.max(new Date(e.at).getTime(), a.at ?? -Infinity);
   const cursor = cursorAt(a, at, expansion.totalSeconds);
+  const stays = a.stayingSince !== null;
   const moved = { ...a, cursor, at };
+  // Who held on and then moves on is at work again.
+  const on = stays ? { ...moved, phase: 'running' as const, stayingSince: null } : moved;
   const underway = a.phase === 'running' || a.phase === 'paused';
   switch (e.kind) {
     case 'start':
       return a.phase === 'not-started' ? { ...a, phase: 'running', at, startedAt: at } : a;
     case 'next':
-      return underway ? { ...moved, cursor: next(expansion, cursor) } : a;
+      return underway ? { ...on, cursor: next(expansion, cursor) } : a;
     case 'back':
-      return underway ? { ...moved, cursor: back(expansion, cursor, a.backWithin) } : a;
+      return underway ? { ...on, cursor: back(expansion, cursor, a.backWithin) } : a;
     case 'again':
-      return underway ? { ...moved, cursor: stepAt(expansion, cursor).startSeconds } : a;
+      return underway ? { ...on, cursor: stepAt(expansion, cursor).startSeconds } : a;
+    case 'stay':
+      return a.phase === 'running' ? { ...moved, phase: 'paused', stayingSince: at } : a;
     case 'pause':
-      return a.phase === 'running' ? { ...moved, phase: 'paused' } : a;
+      return a.phase === 'running' ? { ...moved, phase: 'paused' } : { ...a, stayingSince: null };
     case 'resume':
-      return a.phase === 'paused' ? { ...a, phase: 'running', at } : a;
+      return a.phase === 'paused' ? { ...a, phase: 'running', at, stayingSince: null } : a;
     case 'go-on':
       return a.phase === 'stopped' ? { ...a, phase: 'running', at, stoppedBy: null } : a;
     case 'finish':
-      return underway || a.phase === 'stopped' ? { ...moved, phase: 'finished', finishedAt: at } : a;
+      return underway || a.phase === 'stopped'
+        ? { ...moved, phase: 'finished', finishedAt: at, stayingSince: null }
+        : a;
     case 'response':
       return underway || a.phase === 'stopped' ? respond(a, e, at, expansion, effects) : a;
     default:
@@ -108,7 +118,7 @@ function back(expansion: Expansion, cursor: number, within: number) {
 function respond(a: Anchor, e: GiveEvent, at: number, expansion: Expansion, effects: Effects): Anchor {
   const cursor = cursorAt(a, at, expansion.totalSeconds);
   const effect = effects[e.response ?? ''];
-  if (effect === 'stop') return { ...a, cursor, at, phase: 'stopped', stoppedBy: e.response! };
+  if (effect === 'stop') return { ...a, cursor, at, phase: 'stopped', stoppedBy: e.response!, stayingSince: null };
   if (effect !== 'lower') return a;
   const from = known(expansion.steps, e.step) ?? stepAt(expansion, cursor);
   const alike = expansion.steps

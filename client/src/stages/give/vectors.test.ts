@@ -33,6 +33,7 @@ describe('the prediction is the fold', () => {
       const end = anchors.at(-1)!;
       expect(there.phase).toBe(end.phase);
       expect(there.stoppedBy).toBe(end.stoppedBy ?? null);
+      expect(there.stayingSince).toBe(end.stayingSince ? new Date(end.stayingSince).getTime() : null);
       expect(there.levels).toEqual(end.levels);
       for (const look of looks) {
         const at = new Date(look.at).getTime();

@@ -3,6 +3,7 @@ import { useTranslation } from 'react-i18next';
 import { known, nameIn } from '../../api/named';
 import type { PlanEdit, PlanStep, VisitView, Vocabulary } from '../../api/types';
 import { drawingOf, StepChart } from '../../chart/StepChart';
+import { FoundBefore } from '../../parts/FoundBefore';
 import { Guide, plain } from '../../parts/Guide';
 import { minSec, sourceLine } from '../../parts/spoken';
 import { StepPoints } from '../../parts/StepPoints';
@@ -62,6 +63,7 @@ export function StepSheet({ step, visit, words, locked, at, onEdit, onRegion }: 
         />
       </div>
       <StepPoints step={step} clientId={visit.client.id} open={point} onOpen={setPoint} />
+      <FoundBefore visit={visit} step={step.id} words={words} />
       {reach && (
         <Note>
           {reach.why}{' '}

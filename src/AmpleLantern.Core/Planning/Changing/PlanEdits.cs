@@ -156,7 +156,7 @@ public static class PlanEdits
     /// </summary>
     private static Plan OnSide(Plan plan, PlanStep step, Side side, KnowledgeBase knowledge)
     {
-        var there = step with { Side = side, Pair = null };
+        var there = step with { Side = side, Pair = null, RoundOf = null };
         if (!OneSide.IsBelow(there, knowledge) || OneSide.IsBelow(step, knowledge))
         {
             return plan.With(s => s.Id == step.Id ? there : s);

@@ -21,11 +21,13 @@ public static class PlanSets
 
         var taken = plan.Steps.Select(s => s.Id).ToHashSet();
         var pairs = lone.ToDictionary(s => s.Id, s => Fresh($"{s.Id}-pair", taken));
+        var other = lone.ToDictionary(s => s.Id, s => Fresh($"{s.Id}-{(s.Side is Side.Left ? "right" : "left")}", taken));
         var twins = lone.Select(s =>
                 FlowPlans.Mirrored(s, knowledge) with
                 {
-                    Id = Fresh($"{s.Id}-{(s.Side is Side.Left ? "right" : "left")}", taken),
+                    Id = other[s.Id],
                     Pair = pairs[s.Id],
+                    RoundOf = Among(s.RoundOf, other),
                 }
             )
             .ToList();
@@ -87,7 +89,7 @@ public static class PlanSets
             _ => throw new RefusalException("cannot-split", $"{step.Name} is done once and cannot be halved. Repeat it first.", "/step"),
         };
         var taken = plan.Steps.Select(s => s.Id).ToHashSet();
-        var again = second with { Id = Fresh($"{step.Id}-2", taken), Pair = step.Pair is null ? null : $"{step.Pair}-2" };
+        var again = second with { Id = Fresh($"{step.Id}-2", taken), Pair = Second(step.Pair), RoundOf = Second(step.RoundOf) };
         return plan with { Steps = [.. plan.Steps.SelectMany(s => s.Id == step.Id ? [first, again] : new[] { s })] };
     }
 
@@ -213,6 +215,7 @@ public static class PlanSets
             Role = StepRole.Work,
             Pair = null,
             Series = null,
+            RoundOf = null,
         };
         return OneSide.Upward(put, OneSide.IsBelow(step, knowledge), knowledge);
     }
@@ -222,9 +225,17 @@ public static class PlanSets
     {
         var taken = plan.Steps.Select(s => s.Id).ToHashSet();
         var pairs = plan.Steps.Select(s => s.Pair ?? "").ToHashSet();
+        // Several ways of one step may be put in at once to try them: these share an id.
+        var named = steps.Select(s => (Step: s, Id: Fresh(s.Id, taken))).ToList();
+        var ids = named.GroupBy(n => n.Step.Id).ToDictionary(g => g.Key, g => g.First().Id);
         var renamed = steps.Where(s => s.Pair is not null).Select(s => s.Pair!).Distinct().ToDictionary(p => p, p => Fresh(p, pairs));
-        return [.. steps.Select(s => s with { Id = Fresh(s.Id, taken), Pair = s.Pair is null ? null : renamed[s.Pair] })];
+        return [.. named.Select(n => n.Step with { Id = n.Id, Pair = Among(n.Step.Pair, renamed), RoundOf = Among(n.Step.RoundOf, ids) })];
     }
+
+    /// <summary>What an id is now; null where it is none of these.</summary>
+    private static string? Among(string? id, Dictionary<string, string> now) => id is null ? null : now.GetValueOrDefault(id);
+
+    private static string? Second(string? id) => id is null ? null : $"{id}-2";
 
     private static PlanStep Half(PlanStep step, HoldSeconds hold) =>
         step with

@@ -10,16 +10,16 @@ public static class PlanSurfaces
     public static Plan Together(Plan plan)
     {
         var surfaces = plan.Steps.SelectMany(Of).Distinct().ToList();
-        if (plan.Steps.Select(s => s.Surface).Distinct().Count() < 2)
+        if (plan.Steps.Select(s => s.On).Distinct().Count() < 2)
         {
             return plan;
         }
 
         var most = surfaces.MaxBy(on => plan.Steps.Count(s => Of(s).Contains(on)));
         return plan.With(s =>
-            s.Surface == most || !Of(s).Contains(most!) ? s : s with { Surface = most, AlsoOn = [.. Of(s).Where(on => on != most)] }
+            s.On == most || !Of(s).Contains(most!) ? s : s with { Surface = most, AlsoOn = [.. Of(s).Where(on => on != most)] }
         );
     }
 
-    private static IEnumerable<string> Of(PlanStep step) => (step.AlsoOn ?? []).Prepend(step.Surface ?? "mat");
+    private static IEnumerable<string> Of(PlanStep step) => (step.AlsoOn ?? []).Prepend(step.On);
 }

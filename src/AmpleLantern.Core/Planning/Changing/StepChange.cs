@@ -120,6 +120,7 @@ public sealed record StepChange
             OtherContact = step.OtherContact is { } other && knowledge.OtherHands(technique).Contains(other) ? other : null,
             Press = null,
             Series = null,
+            RoundOf = null,
             InsteadOf = step.InsteadOf ?? step.Name,
             Replaces = step.Replaces ?? step.Id,
         };

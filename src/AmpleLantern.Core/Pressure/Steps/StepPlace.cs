@@ -51,7 +51,7 @@ public sealed record StepPlace(Anchor Anchor, WorkedPlace Worked, Vector3 Forwar
         var beside =
             mechanics.Posture is Posture.Lunge or Posture.Standing or Posture.Stool
             && mechanics.Kind is MechanicsKind.Lean or MechanicsKind.Pull;
-        var raised = beside && model.SurfacesCm.TryGetValue(step.Surface ?? Mat, out var cm) ? cm / 100 : 0;
+        var raised = beside && model.SurfacesCm.TryGetValue(step.On, out var cm) ? cm / 100 : 0;
         var contact = knowledge.Contacts[step.Contact];
         return new(
             anchor,
@@ -72,6 +72,5 @@ public sealed record StepPlace(Anchor Anchor, WorkedPlace Worked, Vector3 Forwar
         );
     }
 
-    private const string Mat = "mat";
     private const string ForearmFamily = "forearm";
 }

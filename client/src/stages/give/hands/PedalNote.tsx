@@ -5,12 +5,12 @@ import type { Pedal } from './hands';
 /** Who presses "note" and then nothing meant something else. */
 const PATIENCE_MS = 8000;
 
-/** Whether a note is being told; it is let go of by itself. */
-export function useChoosing() {
-  const [choosing, setChoosing] = useState(false);
+/** The note that is being told, as it was offered when "note" was pressed; it is let go of by itself. */
+export function useChoosing<T>() {
+  const [choosing, setChoosing] = useState<T | null>(null);
   useEffect(() => {
     if (!choosing) return;
-    const left = setTimeout(() => setChoosing(false), PATIENCE_MS);
+    const left = setTimeout(() => setChoosing(null), PATIENCE_MS);
     return () => clearTimeout(left);
   }, [choosing]);
   return [choosing, setChoosing] as const;
