@@ -117,10 +117,12 @@ public sealed class PlanChangeTests : IAsyncLifetime
     {
         var all = await Found("q=thumb");
         Assert.All(await Found("q=thumb&allowed=true"), l => Assert.Empty(l["standing"]!["barred"]!.AsArray()));
-        Assert.All(
-            await Found("q=thumb&lying=true"),
-            l => Assert.False((bool)l["turns"]! && (string)l["step"]!["position"]! == "seated-chair")
-        );
+        // A bent knee turns nobody; what does turn is left out where nobody shall be turned.
+        Assert.Contains(await Found("q=heels along the back&after=arrive"), l => (bool)l["turns"]!);
+        Assert.All(await Found("q=heels along the back&after=arrive&lying=true"), l => Assert.False((bool)l["turns"]!));
+        var calf = (await Found("q=calf&after=arrive")).Where(l => (string)l["step"]!["position"]! == "knees-bent").ToList();
+        Assert.NotEmpty(calf);
+        Assert.All(calf, l => Assert.False((bool)l["turns"]!));
         // With almost nothing the thumbs may carry, every step on them is beyond it, and none is left.
         var mine = (await odile.Get("/api/me/body"))!["practitioner"]!;
         mine["limits"] = JsonNode.Parse("""{ "thumbKgMinutes": 1, "kneelingMinutes": 240, "lumbarNm": 400, "treadingMinutes": 240 }""");

@@ -54,7 +54,6 @@ export type Me = S['Me'];
 export type Day = S['Day'];
 export type DayVisit = S['DayVisit'];
 export type GiveEvent = S['NotedEvent'];
-export type NoteDetail = S['NoteDetail'];
 export type NotedResponse = S['NotedResponse'];
 export type EventAnswer = S['EventAnswer'];
 /** What happens while giving; an amendment has an address of its own. */

@@ -60,14 +60,14 @@ export function useCommands<P extends Place>(
  * Hears every key before anything else on the page, for what is no typing: a pedal, or one being learned. What is taken goes no further.
  * @param take whether the key was meant for it.
  */
-export function useFirstKeys(take: ((e: KeyboardEvent) => boolean) | null) {
+export function useFirstKeys(take: (e: KeyboardEvent) => boolean) {
   const latest = useRef(take);
   useEffect(() => {
     latest.current = take;
   });
   useEffect(() => {
     const listen = (e: KeyboardEvent) => {
-      if (!latest.current?.(e)) return;
+      if (!latest.current(e)) return;
       e.preventDefault();
       e.stopImmediatePropagation();
     };

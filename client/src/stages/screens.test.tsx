@@ -327,12 +327,29 @@ it('Reflect shows before and after with the change that counts', async () => {
   await see(/counts from 2/);
 });
 
+it('Compose begins with what helped the last time at that place, and says so', async () => {
+  const wanted = { region: 'sole', side: 'left', quality: 'stiff', for: null };
+  const { sent } = openAt('/visits/v/compose', {
+    ...visit({ suggested: { aims: [wanted], measures: [] } }),
+    '/api/visits/{visitId}/plan/from-last': {
+      date: '2026-11-14',
+      helped: [{ aim: { ...wanted, for: 'release' }, because: 'Pain 6 to 3, better.' }],
+    },
+    '/api/vocabulary': { regions: [{ id: 'sole', name: 'sole' }] },
+  });
+  await see(/Pain 6 to 3, better/);
+  await press('Compose');
+  await waitFor(() => expect(sent).toHaveLength(1));
+  expect(sent[0]).toMatchObject({ body: { aims: [{ region: 'sole', for: 'release' }] } });
+});
+
 it.each([
   ['what brings them', [{ region: 'sole', side: 'left', quality: 'stiff', for: null }]],
   ['the wish the knowledge names, where nothing is known to bring them', []],
 ])('Compose begins with %s, and asks for two sessions', async (_, aims) => {
   const { sent } = openAt('/visits/v/compose', {
     ...visit({ suggested: { aims, measures: [] } }),
+    '/api/visits/{visitId}/plan/from-last': { helped: [] },
     '/api/vocabulary': {
       defaults: { firstWish: { region: 'calf', quality: 'stiff' } },
       regions: [

@@ -16,7 +16,12 @@ public sealed record DayLoad(double MinutesOnMat, double ThumbMinutes, double Fo
     {
         var steps = sessions.SelectMany(s => s.Steps).ToList();
         double On(string family) => Minutes(steps.Where(s => knowledge.Contacts[s.Contact].Family == family).Sum(s => s.WorkSeconds));
-        return new(Minutes(sessions.Sum(s => s.TotalSeconds)), On("thumb"), On("foot"), steps.Count(s => s.Change is not null));
+        return new(
+            Minutes(sessions.Sum(s => s.TotalSeconds)),
+            On("thumb"),
+            On("foot"),
+            steps.Count(s => s.Change is not (null or PlanExpansion.DrapeChange))
+        );
     }
 
     private static double Minutes(double seconds) => Math.Round(seconds / 60, 1);

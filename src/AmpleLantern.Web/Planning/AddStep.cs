@@ -113,13 +113,14 @@ public static class AddStep
                             t.Id,
                             t.Flow,
                             tried.Step(id),
-                            tried.Step(id).Position != at.Position,
+                            OneSide.Turns(at, tried.Step(id), frame.Knowledge),
                             tried.Of(id),
                             favourites.Contains(t.Id),
                             [.. SetOut.Wanting(t.Step, notHere, frame.Knowledge).Select(p => p.Name)],
                             own!.Beyond(id)
                         )
                 )
+                .Where(l => !(query.Lying && l.Turns))
                 .Where(l => !(query.Allowed && l.Standing.Barred.Count > 0) && !(query.WithinOwn && l.BeyondOwn.Count > 0))
                 .Take(MostOffered),
         ];

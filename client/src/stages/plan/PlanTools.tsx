@@ -2,6 +2,7 @@ import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import type { Plan, PlanEdit, PlanStep } from '../../api/types';
+import { roundOf } from '../../parts/rounds';
 import { ToolBar } from '../../ui/ToolBar';
 
 interface Props {
@@ -24,7 +25,7 @@ export function PlanTools({ plan, chosen, onEdit, onAdd }: Props) {
   };
   const oneSided = chosen.some((s) => s.side === 'left' || s.side === 'right');
   /** How often the chosen, or the series they stand in, are given one after the other. */
-  const rounds = 1 + plan.steps.filter((s) => s.roundOf && s.roundOf === (first.roundOf ?? first.id)).length;
+  const rounds = roundOf(first, plan.steps).of;
   const pinned = chosen.every((s) => s.pinned);
   const others = (plan.blocks ?? []).filter((b) => b.id !== first.block && plan.steps.some((s) => s.block === b.id));
   const block = plan.blocks?.find((b) => b.id === first.block)?.name ?? first.block;

@@ -2,8 +2,9 @@ import { SortableContext, useSortable, verticalListSortingStrategy } from '@dnd-
 import { CSS } from '@dnd-kit/utilities';
 import { useEffect, useRef, type ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
-import type { PlanStep, VisitView, Vocabulary } from '../../api/types';
+import type { VisitView, Vocabulary } from '../../api/types';
 import { sectionName } from '../../parts/blockName';
+import { roundOf } from '../../parts/rounds';
 import { minSec } from '../../parts/spoken';
 import { isFound } from './Arranging';
 import { StepRow } from './StepRow';
@@ -58,13 +59,6 @@ export function StepList({ visit, words, chosen, flagged, remarked, locked }: Pr
       </div>
     </SortableContext>
   );
-}
-
-/** Which round of its series a step is in; nothing where that is given once. */
-function roundOf(step: PlanStep, steps: PlanStep[]) {
-  const first = step.roundOf ?? step.id;
-  const rounds = steps.filter((s) => (s.roundOf ?? s.id) === first);
-  return rounds.length > 1 ? { n: rounds.indexOf(step) + 1, of: rounds.length } : undefined;
 }
 
 function Movable({ id, children }: { id: string; children: ReactNode }) {

@@ -17,7 +17,7 @@ interface Props {
   also: boolean;
   flagged: boolean;
   /** Which round of its series it is in, where that is given several times. */
-  round?: { n: number; of: number };
+  round: { n: number; of: number };
   /** The order review has a remark on it. */
   remarked: boolean;
   onSelect: (e: MouseEvent) => void;
@@ -42,7 +42,7 @@ export function StepRow({ step, expanded, number, words, selected, also, flagged
           {remarked && <span className="remark" title={t('order.head')} aria-label={t('order.head')} />}
         </b>
         <i>{plain(step.where)}</i>
-        {round && <em className="tag">{t('plan.round', round)}</em>}
+        {round.of > 1 && <em className="tag">{t('plan.round', round)}</em>}
         {step.insteadOf && <em className="tag">{t('plan.insteadOf', { name: step.insteadOf })}</em>}
         {flagged && <em className="tag">{t('plan.flagged')}</em>}
       </span>

@@ -27,11 +27,11 @@ public static class OneSide
 
     /// <summary>How often the client turns or sits up.</summary>
     public static int Turns(Plan plan, KnowledgeBase knowledge) =>
-        plan
-            .Steps.Zip(plan.Steps.Skip(1))
-            .Count(p =>
-                PlanExpansion.Change(p.First, p.Second, knowledge).What is PlanExpansion.PositionChange or PlanExpansion.SurfaceChange
-            );
+        plan.Steps.Zip(plan.Steps.Skip(1)).Count(p => Turns(p.First, p.Second, knowledge));
+
+    /// <summary>Whether the client turns, sits up or gets up between two steps.</summary>
+    public static bool Turns(PlanStep before, PlanStep step, KnowledgeBase knowledge) =>
+        PlanExpansion.Change(before, step, knowledge).What is PlanExpansion.PositionChange or PlanExpansion.SurfaceChange;
 
     /// <summary>
     /// The step for a client who lies on a side: worked on the side that is up, unless it is made for the leg or arm on the mat.
