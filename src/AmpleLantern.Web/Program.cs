@@ -224,6 +224,7 @@ visit.MapFromLast();
 visit.MapPressure();
 visit.MapGive();
 visit.MapFoundBefore();
+visit.MapOffers();
 visit.MapAmend();
 visit.MapReflect();
 app.MapHub<MatHub>("/hubs/mat", o => o.CloseOnAuthenticationExpiration = true);

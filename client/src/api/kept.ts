@@ -47,6 +47,7 @@ export const keptAs = {
   /** A plan changed while giving has a new basis under the same version. */
   card: (visit: string, version?: number, basis?: string | null) => ['card', visit, version, basis] as const,
   press: (visit: Of, step: string, tried: object) => ['press', visit.id, visit.version, step, tried] as const,
+  offers: (visit: Of, events: number, over: number) => ['offers', visit.id, events, over] as const,
   pressLoad: (visit: Of) => ['press-load', visit.id, visit.version] as const,
   library: () => ['library'] as const,
   flow: (kind: string, id: string, minutes: number | string | undefined, choices: unknown) =>

@@ -58,7 +58,29 @@ export type NotedResponse = S['NotedResponse'];
 export type EventAnswer = S['EventAnswer'];
 /** What happens while giving; an amendment has an address of its own. */
 export type GiveEventKind =
-  'start' | 'next' | 'back' | 'again' | 'pause' | 'resume' | 'stay' | 'response' | 'annotate' | 'go-on' | 'finish';
+  | 'start'
+  | 'next'
+  | 'back'
+  | 'again'
+  | 'pause'
+  | 'resume'
+  | 'stay'
+  | 'deeper'
+  | 'lighter'
+  | 'breath'
+  | 'out-by'
+  | 'happened'
+  | 'happened-more'
+  | 'followed-up'
+  | 'response'
+  | 'annotate'
+  | 'go-on'
+  | 'finish';
+export type LevelReach = S['LevelReach'];
+export type Counting = S['Counting'];
+export type Happening = S['Happening'];
+export type Happened = S['Happened'];
+export type EndOffer = S['EndOffer'];
 export type GiveView = S['GiveView'];
 export type SessionView = S['SessionView'];
 export type GivenStep = S['GivenStep'];

@@ -41,6 +41,9 @@ export const commands = {
     pause: { keys: ['p'], says: 'pause' },
     again: { keys: ['a'], says: 'again' },
     stay: { keys: ['h'], says: 'stay' },
+    lighter: { keys: ['['], says: 'level' },
+    deeper: { keys: [']'], says: 'level' },
+    breath: { keys: ['v'], says: 'breath' },
   },
   bench: {
     deeper: { keys: ['ArrowDown'], says: 'force' },

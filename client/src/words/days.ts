@@ -14,6 +14,7 @@ export const days = {
     mine: 'mine ({{count}})',
     all: 'everybody’s ({{count}})',
     now: 'now, {{time}}',
+    askAfter: 'Ask {{client}} how they are: {{what}}, {{date}}',
     signNote: 'Sign the note of {{client}}, {{date}}',
     empty: 'Nobody is booked. Book a visit at the side, or look at the clients.',
     load: 'Your hands today',

@@ -31,6 +31,8 @@ export const record = {
     title: 'Where the practice lives',
     zone: 'Time zone',
     zoneWhy: 'Days and times everywhere are told in this zone, wherever the page is open.',
+    emergency: 'Emergency number here',
+    emergencyWhy: 'It stands large when something happens while giving. Left empty, the usual one is shown.',
     notHere: 'Not here',
     notHereWhy:
       'What flows may need and you do not have. Steps that need it say so where a plan is made, and composing leaves them out.',

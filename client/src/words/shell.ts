@@ -86,6 +86,8 @@ export const shell = {
       pause: 'pause and go on',
       again: 'this step again',
       stay: 'hold on here',
+      level: 'one level lighter, deeper',
+      breath: 'they breathe out now; three times sets how fast',
       letters: 'letters',
       respond: 'note a response: they stand below the instruction',
     },

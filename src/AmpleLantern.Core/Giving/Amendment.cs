@@ -32,7 +32,8 @@ public static class Amendment
     }
 
     /// <summary>What was changed, in words for the record.</summary>
-    public static string Say(Plan before, Plan after)
+    /// <param name="breath">The tempo from then on, where that was changed.</param>
+    public static string Say(Plan before, Plan after, Tempo? breath = null)
     {
         var (was, now) = (before.Steps.ToDictionary(s => s.Id), after.Steps.ToDictionary(s => s.Id));
         var left = before.Steps.Where(s => !now.ContainsKey(s.Id)).Select(s => s.Name).Distinct().ToList();
@@ -53,6 +54,7 @@ public static class Amendment
             .. Part("added", came),
             .. Part("from here on", levels),
             .. Part("done differently", others),
+            .. breath is null ? [] : new[] { FormattableString.Invariant($"in {breath.BreathsPerMinute:0.#} breaths a minute") },
         ];
         return parts.Length > 0 ? string.Join("; ", parts) : "another order";
     }

@@ -26,7 +26,7 @@ public sealed record LikelyAt(
 /// <param name="Group">In which row it stands.</param>
 /// <param name="Likely">At what work it is offered first.</param>
 /// <param name="Key">The key that records it; what is noted more rarely has none and is touched.</param>
-/// <param name="Effect">What it does to the rest of the plan: none, lower, or stop.</param>
+/// <param name="Effect">What it does to the rest of the plan: none, lower, raise, or stop.</param>
 [Kind("responses", "response")]
 public sealed record ResponseKind(
     string Id,
@@ -46,8 +46,8 @@ public sealed record ResponseKind(
     /// <summary>The session stops and asks whether to go on.</summary>
     public const string Stop = "stop";
 
-    /// <summary>Keys of Give that are no response's: to pause, to begin the step again, to hold on here.</summary>
-    private static readonly string[] KeysTaken = ["p", "a", "h"];
+    /// <summary>Keys of Give that are no response's: to pause, to begin the step again, to hold on here, to tell a breath.</summary>
+    private static readonly string[] KeysTaken = ["p", "a", "h", "v"];
 
     /// <summary>One key, one response: a key pressed with busy hands must never mean two things.</summary>
     public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) =>

@@ -42,7 +42,13 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
         var stayed = state.StayingSince is not null;
         var next = Happened(stayed && EndsStay(entry) ? Left(state, at) : state, entry, at);
         // Who held on and then moves on is at work again; only a pause is ended by itself.
-        return stayed && next.Phase is GivePhase.Paused && Moves(e.Kind) ? next with { Phase = GivePhase.Running } : next;
+        next = stayed && next.Phase is GivePhase.Paused && Moves(e.Kind) ? next with { Phase = GivePhase.Running } : next;
+        return Rests(state) && !Rests(next)
+            ? next with
+            {
+                Pauses = [.. next.Pauses!.SkipLast(1), next.Pauses![^1] with { Until = at }],
+            }
+            : next;
     }
 
     private SessionState Happened(SessionState state, LogEntry entry, Instant at)
@@ -53,6 +59,7 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
         {
             (_, GiveEventKind.Response) => Respond(state, entry, at),
             (_, GiveEventKind.Annotate) => Annotated(state, e),
+            (_, GiveEventKind.Happened or GiveEventKind.HappenedMore or GiveEventKind.FollowedUp) => SomethingHappened(state, e, at),
             (GivePhase.NotStarted, GiveEventKind.Start) => state with { Phase = GivePhase.Running, StartedAt = at, AnchoredAt = at },
             (GivePhase.Running or GivePhase.Paused, GiveEventKind.Next) => Jump(state, at, Next(expansion, Cursor(state, at))),
             (GivePhase.Running or GivePhase.Paused, GiveEventKind.Back) => Jump(state, at, Back(expansion, Cursor(state, at))),
@@ -61,8 +68,13 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
                 at,
                 StepAt(expansion, Cursor(state, at)).StartSeconds
             ),
+            (GivePhase.Running or GivePhase.Paused, GiveEventKind.Deeper) => LevelChange.By(1, state, e, expansion, StepOf(e, state, at)),
+            (GivePhase.Running or GivePhase.Paused, GiveEventKind.Lighter) => LevelChange.By(-1, state, e, expansion, StepOf(e, state, at)),
             (GivePhase.Running, GiveEventKind.Stay) => Moved(state, at) with { Phase = GivePhase.Paused, StayingSince = at },
-            (GivePhase.Running, GiveEventKind.Pause) => Moved(state, at) with { Phase = GivePhase.Paused },
+            (GivePhase.Running, GiveEventKind.Pause) => Paused(Moved(state, at), e, at),
+            (GivePhase.Paused, GiveEventKind.Pause) => Rests(state) ? Explained(state, e) : Paused(state, e, at),
+            (_, GiveEventKind.Breath) => Breathed(state, at),
+            (not GivePhase.Finished, GiveEventKind.OutBy) => state with { EndSet = true, OutBy = e.Detail?.Until },
             (GivePhase.Paused, GiveEventKind.Resume) => state with { Phase = GivePhase.Running, AnchoredAt = at },
             (GivePhase.Stopped, GiveEventKind.GoOn) => state with { Phase = GivePhase.Running, AnchoredAt = at, StoppedBy = null },
             (GivePhase.Running or GivePhase.Paused or GivePhase.Stopped, GiveEventKind.PlanAmended) => Amend(state, e, at),
@@ -140,6 +152,47 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
     private static double Overlap(ClockSpan t, double from, double to) =>
         Math.Max(0, Math.Min(t.ToSeconds, to) - Math.Max(t.FromSeconds, from));
 
+    /// <summary>Paused with the hands off, not held on.</summary>
+    private static bool Rests(SessionState state) =>
+        state is { Phase: GivePhase.Paused, StayingSince: null, Pauses: [.., { Until: null }] };
+
+    private SessionState Paused(SessionState state, GiveEvent e, Instant at) =>
+        state with
+        {
+            Phase = GivePhase.Paused,
+            Pauses = [.. state.Pauses ?? [], new(at, StepAt(In(state), state.CursorSeconds).Id, Why: e.Text)],
+        };
+
+    private static SessionState Explained(SessionState state, GiveEvent e) =>
+        e.Text is null ? state : state with { Pauses = [.. state.Pauses!.SkipLast(1), state.Pauses![^1] with { Why = e.Text }] };
+
+    private SessionState Breathed(SessionState state, Instant at)
+    {
+        var breath = Breathing.Tapped(state.Breath, at, knowledge.Pace);
+        var told = breath is { PerMinute: { } rate, Taps.Count: Breathing.TapsForRate } ? new BreathRate(at, rate) : null;
+        var tapped = state with { Breath = breath, BreathRates = told is null ? state.BreathRates : [.. state.BreathRates ?? [], told] };
+        return state.Phase is not GivePhase.Running ? tapped
+            : Moved(tapped, at) is var moved
+                ? moved with
+                {
+                    CursorSeconds = Breathing.OnTheBreath(StepAt(In(moved), moved.CursorSeconds), moved.CursorSeconds),
+                }
+            : tapped;
+    }
+
+    /// <summary>It is always kept; what happens while hands are on stops them.</summary>
+    private SessionState SomethingHappened(SessionState state, GiveEvent e, Instant at)
+    {
+        var noted = state with { Happened = Giving.Happened.With(state.Happened, e, StepOf(e, state, at).Id) };
+        return e is { Kind: GiveEventKind.Happened, Response: not null } && state.Phase is GivePhase.Running or GivePhase.Paused
+            ? Moved(noted, at) with
+            {
+                Phase = GivePhase.Stopped,
+                StoppedBy = e.Response,
+            }
+            : noted;
+    }
+
     private bool Stops(string response) => knowledge.Responses.Find(response)?.Effect == ResponseKind.Stop;
 
     private static bool Moves(GiveEventKind kind) => kind is GiveEventKind.Next or GiveEventKind.Back or GiveEventKind.Again;
@@ -149,7 +202,8 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
         entry.Event.Kind switch
         {
             GiveEventKind.Response => entry.Part is not LogPart.NoteOnly && entry.Event.Response is { } response && Stops(response),
-            GiveEventKind.Pause or GiveEventKind.Resume or GiveEventKind.Finish or GiveEventKind.PlanAmended => true,
+            GiveEventKind.Pause or GiveEventKind.Resume or GiveEventKind.Finish or GiveEventKind.PlanAmended or GiveEventKind.Happened =>
+                true,
             var kind => Moves(kind),
         };
 
@@ -213,8 +267,7 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
             GivePhase.Finished => NotedWhen.Late,
             _ => NotedWhen.During,
         };
-        var here = StepAt(state, at);
-        var step = (e.Step is { } id ? Find(state, id) : null) ?? here;
+        var step = StepOf(e, state, at);
         var noted =
             entry.Part is LogPart.EffectOnly
                 ? state
@@ -229,7 +282,7 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
 
         return knowledge.Responses.Find(e.Response)?.Effect switch
         {
-            ResponseKind.Lower => noted with { Levels = Lowered(state, step) },
+            ResponseKind.Lower => LevelChange.By(-1, noted, LevelReach.Rest, null, In(state), step),
             ResponseKind.Stop => Moved(noted, at) with { Phase = GivePhase.Stopped, StoppedBy = e.Response },
             _ => noted,
         };
@@ -247,19 +300,9 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
             ],
         };
 
-    private ExpandedStep? Find(SessionState state, string step) => In(state).Steps.FirstOrDefault(s => s.Id == step);
-
-    /// <summary>From this step on, the same contact on the same region goes one level lighter, never below 1.</summary>
-    private Dictionary<string, int> Lowered(SessionState state, ExpandedStep from)
-    {
-        var lowered = new Dictionary<string, int>(state.Levels);
-        foreach (var s in In(state).Steps.SkipWhile(s => s.Id != from.Id).Where(s => s.Contact == from.Contact && s.Region == from.Region))
-        {
-            lowered[s.Id] = Math.Max(1, state.Levels.GetValueOrDefault(s.Id, s.Level) - 1);
-        }
-
-        return lowered;
-    }
+    /// <summary>The step an event was noted at: the one it names, else the one under way.</summary>
+    public ExpandedStep StepOf(GiveEvent e, SessionState state, Instant at) =>
+        (e.Step is { } id ? In(state).Steps.FirstOrDefault(s => s.Id == id) : null) ?? StepAt(state, at);
 
     /// <summary>
     /// What was given so far is put by; the place in the step stays, or comes after what was done last when the step is gone.
@@ -275,6 +318,9 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
         var old = In(state);
         var cursor = Carried(old, next, moved.CursorSeconds);
         var levels = old.Steps.ToDictionary(s => s.Id, s => s.Level);
+        // A level planned anew stands above what was made of the old one.
+        bool AsBefore(string step) =>
+            next.Steps.FirstOrDefault(s => s.Id == step) is { } s && s.Level == levels.GetValueOrDefault(step, s.Level);
         return moved with
         {
             Basis = e.Id,
@@ -282,12 +328,8 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
             Travelled = [],
             Stayed = null,
             CursorSeconds = cursor,
-            // A level set by hand stands above what a response made of the old one.
-            Levels = moved
-                .Levels.Where(l =>
-                    next.Steps.FirstOrDefault(s => s.Id == l.Key) is { } s && s.Level == levels.GetValueOrDefault(l.Key, s.Level)
-                )
-                .ToDictionary(),
+            Levels = moved.Levels.Where(l => AsBefore(l.Key)).ToDictionary(),
+            PlaceLevels = moved.PlaceLevels?.Where(l => AsBefore(l.Key)).ToDictionary(),
             Seams = [.. moved.Seams ?? [], new(e.Id, at, cursor, e.Text ?? "")],
         };
     }

@@ -103,7 +103,8 @@ public sealed record SessionBasis
             KnowledgeVersion = context.Knowledge.Version,
             Reconstructed = reconstructed,
             Plan = context.Plan,
-            Expansion = context.Expansion,
+            // How deep it may go is not known afterwards.
+            Expansion = reconstructed ? context.Expansion : Deepest.Marked(client.Subject, context, overrides),
             Tempo = context.Tempo,
             Client = client,
             Practitioner = practitioner,
@@ -117,11 +118,19 @@ public sealed record SessionBasis
         };
 
     /// <summary>The same person, practitioner and day on a changed plan: what an amendment stands on.</summary>
-    public SessionBasis Amended(ScreenContext context, ScreenResult screen, IReadOnlyList<BasisPressure> presses, PractitionerLoad? load) =>
+    /// <param name="subject">The person with what was said since it began.</param>
+    public SessionBasis Amended(
+        ScreenSubject subject,
+        ScreenContext context,
+        ScreenResult screen,
+        IReadOnlyList<BasisPressure> presses,
+        PractitionerLoad? load
+    ) =>
         this with
         {
             Plan = context.Plan,
-            Expansion = context.Expansion,
+            Expansion = Deepest.Marked(subject, context, Overrides),
+            Tempo = context.Tempo,
             Screen = screen with { Swaps = [] },
             Departures = PlanDepartures.Of(context.Plan, context.Knowledge, context.School),
             Presses = presses,

@@ -57,5 +57,18 @@ public static class SessionLog
             : [e];
 
     private static bool Moves(GiveEventKind kind) =>
-        kind is not (GiveEventKind.Response or GiveEventKind.Annotate or GiveEventKind.Pause or GiveEventKind.Stay);
+        kind
+            is not (
+                GiveEventKind.Response
+                or GiveEventKind.Annotate
+                or GiveEventKind.Deeper
+                or GiveEventKind.Lighter
+                or GiveEventKind.Breath
+                or GiveEventKind.OutBy
+                or GiveEventKind.Happened
+                or GiveEventKind.HappenedMore
+                or GiveEventKind.FollowedUp
+                or GiveEventKind.Pause
+                or GiveEventKind.Stay
+            );
 }

@@ -91,20 +91,62 @@ public static class NoteDraft
                 + (g.Count() > 1 ? $", {g.Count()} times" : "")
                 + string.Concat(g.Select(Told).Where(t => t.Length > 0).Select(t => $" ({t})"))
             );
-        var lowered = log
-            .Given.Where(g => log.Session.Levels.ContainsKey(g.Step))
-            .Select(g => Lower(log.NameOf(g.Step)))
-            .Distinct()
-            .ToList();
         return Sentences([
             $"{log.Plan.Name}, {minutes} min on the mat, {given.Count} of {log.Given.Count} steps",
             .. changed,
             skipped.Count > 0 ? $"Not given: {string.Join(", ", skipped.Select(Lower))}" : "",
             .. responses,
             .. (log.Session.Seams ?? []).Select(s => s.Saying).Where(s => s.Length > 0).Select(s => $"Changed on the way: {s}"),
-            lowered.Count > 0 ? $"Pressure lowered for {string.Join(", ", lowered)}" : "",
+            .. Pressed(log),
+            .. (log.Session.Pauses ?? []).Where(p => p.Until is not null).GroupBy(p => p.Why ?? "no reason given").Select(Paused),
+            .. (log.Session.Happened ?? []).Select(h => Happened(h, log, knowledge)),
         ]);
     }
+
+    private static string Paused(IGrouping<string, PauseTaken> pauses) =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"Paused {Math.Ceiling(pauses.Sum(p => (p.Until!.Value - p.At).TotalMinutes)):0} min: {Lower(pauses.Key)}"
+        );
+
+    private static string Happened(Happened h, VisitLog log, PracticeKnowledge knowledge) =>
+        string.Join(
+            "; ",
+            new[]
+            {
+                $"{knowledge.Happenings.Find(h.What)?.Name ?? h.What} during {Lower(log.NameOf(h.Step))}",
+                h.Text,
+                h.Done.Count > 0 ? $"done: {string.Join(", ", h.Done.Select(Lower))}" : null,
+                h.Told is { Length: > 0 } ? $"told: {h.Told}" : null,
+                h.FollowedUp is { Length: > 0 } ? $"asked after: {h.FollowedUp}" : null,
+            }.Where(p => p is { Length: > 0 })
+        );
+
+    /// <summary>What was pressed lighter or deeper than planned, of what was given.</summary>
+    private static IEnumerable<string> Pressed(VisitLog log)
+    {
+        var steps = log
+            .Given.Where(g => g.GivenSeconds > 0 && log.Steps.ContainsKey(g.Step))
+            .Select(g => (Name: Lower(log.NameOf(g.Step)), By: g.Level - log.Steps[g.Step].Level));
+        var places = (log.Session.PlaceLevels ?? new Dictionary<string, IReadOnlyDictionary<int, int>>())
+            .Where(p => log.Steps.ContainsKey(p.Key))
+            .SelectMany(p =>
+                p.Value.Select(at =>
+                    (Name: $"{Lower(log.NameOf(p.Key))} at {PlaceOf(log.Steps[p.Key], at.Key)}", By: at.Value - log.Steps[p.Key].Level)
+                )
+            );
+        var all = steps.Concat(places).ToList();
+        string Of(string how, Func<int, bool> which) =>
+            all.Where(s => which(s.By)).Select(s => s.Name).Distinct().ToList() is { Count: > 0 } names
+                ? $"{how} {string.Join(", ", names)}"
+                : "";
+        return [Of("Pressed lighter than planned:", by => by < 0), Of("Pressed deeper than planned:", by => by > 0)];
+    }
+
+    private static string PlaceOf(PlanStep step, int station) =>
+        (step.Points ?? step.Pattern.Places) is { } names && station >= 1 && station <= names.Count
+            ? names[station - 1]
+            : $"place {station.ToString(CultureInfo.InvariantCulture)}";
 
     /// <summary>Where it was, how strong, and what was said of it, as far as any of it is known.</summary>
     private static string Told(NotedResponse noted) =>
@@ -114,7 +156,7 @@ public static class NoteDraft
             {
                 noted.Detail?.Place,
                 noted.Detail?.Side is Side.Left or Side.Right ? noted.Detail.Side.ToString()!.ToLowerInvariant() : null,
-                noted.Detail?.Strength is { } s ? $"{s} of {NoteDetail.MostStrength}" : null,
+                noted.Detail?.Strength is { } s ? $"{s} of {EventDetail.MostStrength}" : null,
                 noted.Text,
             }.Where(t => t is { Length: > 0 })
         );

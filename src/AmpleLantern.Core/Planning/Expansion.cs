@@ -56,6 +56,12 @@ public sealed record ExpandedStep
 
     public required int Level { get; init; }
 
+    /// <summary>The deepest level it may be taken to on the way; known from when a session begins.</summary>
+    public int? Deepest { get; init; }
+
+    /// <summary>Shared with its other side and its further rounds; null where it has neither.</summary>
+    public string? SameAs { get; init; }
+
     public required int Stations { get; init; }
 
     public required double StartSeconds { get; init; }
@@ -74,6 +80,9 @@ public sealed record ExpandedStep
     public required double WorkSeconds { get; init; }
 
     public required IReadOnlyList<Press> Presses { get; init; }
+
+    /// <summary>What is counted besides the presses: turns, trips, pulls.</summary>
+    public Counting? Counting { get; init; }
 
     /// <summary>Each press is watched by its seconds, not counted.</summary>
     public bool Timed { get; init; }

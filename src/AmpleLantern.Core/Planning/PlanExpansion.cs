@@ -19,6 +19,7 @@ public static class PlanExpansion
             var expanded = ExpandStep(step, before, clock, tempo, knowledge) with
             {
                 PartSide = part == PlanSections.Strand(step) ? null : part,
+                SameAs = step.Pair is null && step.RoundOf is null ? null : plan.SameStep(step),
             };
             steps.Add(expanded);
             clock = Timing.ToTenths(clock + expanded.Seconds);
@@ -150,6 +151,7 @@ public static class PlanExpansion
             RestSeconds = step.NoTouchSeconds,
             WorkSeconds = work,
             Presses = presses,
+            Counting = Counting.In(step.Pattern, stations, step.Repeats),
             Timed = step.Pattern.NeedsTime,
         };
     }

@@ -18,6 +18,14 @@ public static class TempoOf
             (Palm(palmBreadthCm, knowledge) ?? knowledge.Pace.PalmBreadthCm) / CmInMetre
         );
 
+    /// <summary>The same bodies with another breath.</summary>
+    /// <exception cref="RefusalException">A rate no living person has.</exception>
+    public static Tempo Breathing(Tempo tempo, double breathsPerMinute, KnowledgeBase knowledge) =>
+        tempo with
+        {
+            BreathsPerMinute = Breaths(breathsPerMinute, knowledge)!.Value,
+        };
+
     /// <summary>
     /// The same from what is stored, for whoever reads it: a value nobody has, however it came there, gives way to the practice's own
     /// and is remarked, so that one slip of the pen does not make a whole day unreadable.

@@ -515,6 +515,9 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<int>("Id")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("EmergencyNumber")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("NotHere")
                         .IsRequired()
                         .ValueGeneratedOnAdd()

@@ -15,6 +15,9 @@ public sealed class PracticeSettings
     /// <summary>Ids of things flows may need and the practice does not have.</summary>
     public IReadOnlyList<string> NotHere { get; set; } = [];
 
+    /// <summary>Whom one calls here when it cannot wait; the usual number when not set.</summary>
+    public string? EmergencyNumber { get; set; }
+
     /// <summary>How the practice answers where schools differ; the house's answers when it has not said.</summary>
     public OwnSchool? School { get; set; }
 }

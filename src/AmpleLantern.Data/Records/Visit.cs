@@ -173,7 +173,7 @@ public sealed class SessionEvent
     public string? Step { get; init; }
 
     /// <summary>Where it was noted and how strong it was; null where nothing of it was said.</summary>
-    public NoteDetail? Detail { get; init; }
+    public EventDetail? Detail { get; init; }
 
     /// <summary>The page it was noted on, and its order there.</summary>
     public string? Device { get; init; }

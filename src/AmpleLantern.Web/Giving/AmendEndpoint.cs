@@ -19,6 +19,7 @@ namespace AmpleLantern.Web.Giving;
 /// <param name="Id">Of the event, made by the device; sent again it changes nothing.</param>
 /// <param name="Swaps">Swaps the screen offered after a response.</param>
 /// <param name="Edits">Steps left out, their level, contact or repeats from here on.</param>
+/// <param name="BreathsPerMinute">The client breathes so fast: what is still to come is given in that breath.</param>
 /// <param name="Insert">A plan whose work is put in, before the step named or at the end.</param>
 public sealed record AmendRequest(
     Guid Id,
@@ -28,7 +29,8 @@ public sealed record AmendRequest(
     IReadOnlyList<SwapChoice>? Swaps = null,
     IReadOnlyList<PlanEdit>? Edits = null,
     PlanSource? Insert = null,
-    string? Before = null
+    string? Before = null,
+    double? BreathsPerMinute = null
 );
 
 /// <summary>A session's plan changed on the way: an event with a basis of its own from that moment on.</summary>
@@ -70,9 +72,14 @@ public static class AmendEndpoint
             plan = PlanSets.Insert(plan, await sources.Take(source, frame.School), request.Before);
         }
 
-        plan = Amendment.StillToCome(frame.Plan, plan, frame.Session.StepAt(frame.State, visits.Now).Id);
+        var tempo = request.BreathsPerMinute is { } breaths ? TempoOf.Breathing(frame.Tempo, breaths, knowledge) : frame.Tempo;
+        if (tempo == frame.Tempo || plan != frame.Plan)
+        {
+            plan = Amendment.StillToCome(frame.Plan, plan, frame.Session.StepAt(frame.State, visits.Now).Id);
+        }
+
         PlanCheck.Check(plan, knowledge);
-        var changed = frame.Context with { Plan = plan, Expansion = PlanExpansion.Expand(plan, frame.Tempo, knowledge) };
+        var changed = frame.Context with { Plan = plan, Tempo = tempo, Expansion = PlanExpansion.Expand(plan, tempo, knowledge) };
         var screen = Screener.Findings(frame.Subject, changed);
         Amendment.RequireNothingNew(frame.Start, StartGate.Decide(screen.Findings, frame.Overrides));
         var basis = await start.Amend(visit, frame, changed, screen);
@@ -88,7 +95,7 @@ public static class AmendEndpoint
                     At = at,
                     ReceivedAt = visits.Now,
                     Kind = GiveEventKind.PlanAmended,
-                    Text = Amendment.Say(frame.Plan, plan),
+                    Text = Amendment.Say(frame.Plan, plan, tempo == frame.Tempo ? null : tempo),
                     Device = request.Device,
                     Counter = request.Counter,
                     By = visits.By,

@@ -24,7 +24,7 @@ public sealed record NotedEvent(
     string? Step = null,
     string? Device = null,
     long Counter = 0,
-    NoteDetail? Detail = null
+    EventDetail? Detail = null
 );
 
 /// <summary>Events not yet answered, oldest first. Sending one again changes nothing.</summary>
@@ -58,6 +58,7 @@ public static class GiveEndpoints
 
     private const int LongestText = 2000;
     private const int LongestPlace = 80;
+    private const int MostDone = 30;
 
     public static void MapGive(this RouteGroupBuilder visit)
     {
@@ -142,13 +143,13 @@ public static class GiveEndpoints
             );
         }
 
-        if (e.Detail is { } detail && (!detail.CanBe || detail.Place?.Length > LongestPlace))
+        if (e.Detail is { } detail && (!detail.CanBe || TooLong(detail)))
         {
             return new(
                 e.Id,
                 EventAnswerKind.SetAside,
                 "detail-out-of-range",
-                $"How strong it was goes from 1 to {NoteDetail.MostStrength}, and its place is a few words. Keep it as a note."
+                $"How strong it was goes from 1 to {EventDetail.MostStrength}, and its place is a few words. Keep it as a note."
             );
         }
 
@@ -160,9 +161,14 @@ public static class GiveEndpoints
                 "unknown-kind",
                 $"This server does not know '{e.Kind}'. Keep it as a note, and reload the page."
             ),
-            GiveEventKind.Response => e.Response is { Length: > 0 and <= 80 }
+            GiveEventKind.Response => e.Response is { Length: > 0 and <= LongestPlace }
                 ? new(e.Id, EventAnswerKind.Stored)
                 : new(e.Id, EventAnswerKind.SetAside, "response-missing", "What was noted has no name. Keep it as a note."),
+            GiveEventKind.Happened => e.Response is { Length: > 0 and <= LongestPlace }
+                ? new(e.Id, EventAnswerKind.Stored)
+                : new(e.Id, EventAnswerKind.SetAside, "happening-missing", "What happened has no name. Keep it as a note."),
+            // What is said of it, and how they are later, is always kept.
+            GiveEventKind.HappenedMore or GiveEventKind.FollowedUp => new(e.Id, EventAnswerKind.Stored),
             // Another device began a moment ago: the session is the same.
             GiveEventKind.Start when begun => new(e.Id, EventAnswerKind.Already, "begun-already", null),
             GiveEventKind.Start when !frame.Allows(VisitAction.Start).Allowed => Refused(e, frame.Allows(VisitAction.Start)),
@@ -170,9 +176,34 @@ public static class GiveEndpoints
                 e,
                 frame.Allows(VisitAction.GoOn)
             ),
+            GiveEventKind.Deeper when visit.SignedAt is null => Deeper(e, frame),
             _ when visit.SignedAt is not null || visit.CancelledAt is not null => Refused(e, frame.AllowsAtAll(VisitAction.Move)),
             _ => new(e.Id, EventAnswerKind.Stored),
         };
+    }
+
+    private static bool TooLong(EventDetail detail) =>
+        detail.Place?.Length > LongestPlace
+        || detail.Told?.Length > LongestText
+        || detail.Done?.Count > MostDone
+        || detail.Done?.Any(d => d.Length > LongestText) == true;
+
+    private static EventAnswer Deeper(NotedEvent e, VisitFrame frame)
+    {
+        try
+        {
+            Deepest.Require(
+                new(e.Id, e.At, GiveEventKind.Deeper, Step: e.Step, Detail: e.Detail),
+                frame.Session,
+                frame.State,
+                Deepest.Caps(frame.Subject, frame.Context, frame.Overrides)
+            );
+            return new(e.Id, EventAnswerKind.Stored);
+        }
+        catch (RefusalException refused)
+        {
+            return new(e.Id, EventAnswerKind.SetAside, refused.Code, refused.Message);
+        }
     }
 
     private static EventAnswer Refused(NotedEvent e, MayAnswer may) => new(e.Id, EventAnswerKind.SetAside, may.Code, may.Why);

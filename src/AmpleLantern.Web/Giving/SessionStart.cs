@@ -41,6 +41,6 @@ public sealed class SessionStart(VisitPressure pressure)
     public async Task<SessionBasis> Amend(Visit visit, VisitFrame frame, ScreenContext changed, ScreenResult screen)
     {
         var pressed = await pressure.Pressed(visit, frame, changed);
-        return frame.Basis!.Amended(changed, screen, pressed.Presses, pressed.Load);
+        return frame.Basis!.Amended(frame.Subject, changed, screen, pressed.Presses, pressed.Load);
     }
 }

@@ -46,6 +46,9 @@ public sealed record Vocabulary
 
     public required IReadOnlyList<ResponseKind> Responses { get; init; }
 
+    /// <summary>What may happen beside the mat, and what is done first.</summary>
+    public required IReadOnlyList<Happening> Happenings { get; init; }
+
     public required IReadOnlyList<Measure> Measures { get; init; }
 
     public required IReadOnlyList<School> Schools { get; init; }
@@ -89,7 +92,8 @@ public sealed record AssumedValues(
     FirstWish FurtherWish,
     int CourseVisits,
     int CourseEveryDays,
-    string StopByPedal
+    string StopByPedal,
+    IReadOnlyList<string> PauseReasons
 );
 
 /// <summary>Something flows need to have at hand.</summary>
@@ -99,10 +103,19 @@ public sealed record PropLine(string Id, string Name, IReadOnlyList<string> Flow
 /// <summary>What a practice sets for itself.</summary>
 /// <param name="NotHere">Ids of things flows may need and the practice does not have.</param>
 /// <param name="Zones">Every zone there is to choose.</param>
-public sealed record SettingsView(string TimeZone, IReadOnlyList<string> NotHere, IReadOnlyList<string> Zones);
+/// <param name="EmergencyNumber">As it is shown when something happens.</param>
+/// <param name="EmergencyNumberSet">Whether the practice set it itself.</param>
+public sealed record SettingsView(
+    string TimeZone,
+    IReadOnlyList<string> NotHere,
+    IReadOnlyList<string> Zones,
+    string EmergencyNumber,
+    bool EmergencyNumberSet
+);
 
 /// <param name="NotHere">As it is when not said.</param>
-public sealed record SettingsRequest(string TimeZone, IReadOnlyList<string>? NotHere = null);
+/// <param name="EmergencyNumber">As it is when not said; the usual one when empty.</param>
+public sealed record SettingsRequest(string TimeZone, IReadOnlyList<string>? NotHere = null, string? EmergencyNumber = null);
 
 public sealed record ComplaintLine(string Id, string Name, IReadOnlyList<string> Words);
 
@@ -143,7 +156,8 @@ public static class PracticeEndpoints
                         k.Composing.Model.Further,
                         k.CourseRules.UsualVisits,
                         k.CourseRules.UsualEveryDays,
-                        k.GivingTimes.StopByPedal
+                        k.GivingTimes.StopByPedal,
+                        k.GivingTimes.PauseReasons
                     ),
                     Regions = k.Regions.All,
                     Contacts = k.Contacts.All,
@@ -154,6 +168,7 @@ public static class PracticeEndpoints
                     Flows = [.. k.Flows.All.Select(f => new FlowLine(f.Id, f.Name, f.Tradition, f.Summary, f.Source.ToString()))],
                     Facts = k.Facts.All,
                     Responses = k.Responses.All,
+                    Happenings = k.Happenings.All,
                     Measures = k.Measures.All,
                     Schools = k.Schools.All,
                     Families = k.Families.All,
@@ -180,12 +195,19 @@ public static class PracticeEndpoints
         api.MapGet("/trail", Trail).RequireAuthorization(Policies.Own);
     }
 
-    private static async Task<SettingsView> Settings(PracticeClock clock, LanternDb db) =>
-        new(
+    private static async Task<SettingsView> Settings(PracticeClock clock, LanternDb db, PracticeKnowledge knowledge)
+    {
+        var set = await db.Settings.AsNoTracking().Select(s => new { s.NotHere, s.EmergencyNumber }).SingleAsync();
+        return new(
             clock.Zone.Id,
-            await db.Settings.AsNoTracking().Select(s => s.NotHere).SingleAsync(),
-            [.. NodaTime.TimeZones.TzdbDateTimeZoneSource.Default.ZoneLocations!.Select(z => z.ZoneId).Order(StringComparer.Ordinal)]
+            set.NotHere,
+            [.. NodaTime.TimeZones.TzdbDateTimeZoneSource.Default.ZoneLocations!.Select(z => z.ZoneId).Order(StringComparer.Ordinal)],
+            set.EmergencyNumber ?? knowledge.GivingTimes.EmergencyNumber,
+            set.EmergencyNumber is not null
         );
+    }
+
+    private const int LongestNumber = 30;
 
     private static async Task<SettingsView> Set(SettingsRequest request, PracticeClock clock, LanternDb db, PracticeKnowledge knowledge)
     {
@@ -199,10 +221,21 @@ public static class PracticeEndpoints
             );
         }
 
+        var number = request.EmergencyNumber?.Trim();
+        RefusalException.Unless(
+            number is null or "" || (number.Length <= LongestNumber && number.All(c => char.IsAsciiDigit(c) || c is ' ' or '+' or '-')),
+            "not-a-number",
+            "An emergency number is digits, with spaces, + or - between.",
+            "/emergencyNumber"
+        );
         var set = await db.Settings.SingleAsync();
+        set.EmergencyNumber =
+            number is null ? set.EmergencyNumber
+            : number.Length > 0 ? number
+            : null;
         set.NotHere = [.. (request.NotHere ?? set.NotHere).Distinct().Order(StringComparer.Ordinal)];
         await clock.Set(db, request.TimeZone);
-        return await Settings(clock, db);
+        return await Settings(clock, db, knowledge);
     }
 
     private static async Task<IReadOnlyList<TrailLine>> Trail(Guid? clientId, long? before, LanternDb db) =>

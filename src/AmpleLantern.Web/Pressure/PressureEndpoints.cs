@@ -1,5 +1,6 @@
 using AmpleLantern.Core.Bodies.Figure;
 using AmpleLantern.Core.Bodies.Shapes;
+using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure;
@@ -21,7 +22,14 @@ using Microsoft.EntityFrameworkCore;
 namespace AmpleLantern.Web.Pressure;
 
 /// <summary>A setting to try: what is left out stays as the step has it.</summary>
-public sealed record PressureTry(double? Lean = null, double? Ahead = null, double? Support = null, double? Sideways = null);
+/// <param name="Level">Another level than planned, from 1 to 5: the way to lean is worked out anew for it.</param>
+public sealed record PressureTry(
+    double? Lean = null,
+    double? Ahead = null,
+    double? Support = null,
+    double? Sideways = null,
+    int? Level = null
+);
 
 /// <summary>What the practitioner gave of their own body, and what holds where nothing was given.</summary>
 /// <param name="Given">False until mass and stature were given.</param>
@@ -95,7 +103,13 @@ public static class PressureEndpoints
         var frame = await visits.Frame(visit);
         var (between, estimated, name) = await pressure.Between(visit, frame);
         var planned = frame.Plan.Step(step);
-        var cap = VisitPressure.Caps(frame, frame.Context).GetValueOrDefault(step);
+        var asPlanned = planned.Level;
+        if (tried.Level is { } level && level != planned.Level)
+        {
+            planned = planned with { Level = Math.Clamp(level, 1, Levels.Deepest), Press = null };
+        }
+
+        var cap = Deepest.Caps(frame.Subject, frame.Context, frame.Overrides).GetValueOrDefault(step);
         var worked = StepPressure.Of(planned, between, cap?.Level, visits.Knowledge);
         var contact = visits.Knowledge.Contacts[planned.Contact];
         var practitioner = between.Practitioner.Practitioner;
@@ -110,7 +124,7 @@ public static class PressureEndpoints
                 Stance = worked.Mechanics.Name,
                 Kind = worked.Mechanics.Kind,
                 Source = worked.Mechanics.Source.ToString(),
-                Planned = planned.Level,
+                Planned = asPlanned,
                 Goal = planned.Level,
                 CapLevel = cap?.Level,
                 CapKPa = null,
@@ -159,7 +173,7 @@ public static class PressureEndpoints
             Stance = worked.Mechanics.Name,
             Kind = worked.Mechanics.Kind,
             Source = worked.Mechanics.Source.ToString(),
-            Planned = planned.Level,
+            Planned = asPlanned,
             Goal = StepPressure.Goal(asked, planned.Level),
             CapLevel = cap?.Level,
             CapKPa = result.CapKPa,

@@ -22,9 +22,6 @@ using Microsoft.EntityFrameworkCore;
 
 namespace AmpleLantern.Web.Pressure;
 
-/// <summary>The deepest level that findings let through at a step, and their titles.</summary>
-public sealed record StepCap(int Level, IReadOnlyList<string> By);
-
 /// <summary>
 /// Brings together who presses whom at a visit: the practitioner's body, the client's, what the client answered before, and the caps.
 /// </summary>
@@ -103,25 +100,10 @@ public sealed class VisitPressure(LanternDb db, PracticeKnowledge knowledge, Fig
         );
     }
 
-    /// <summary>
-    /// The deepest level that findings let through at each step, with their titles. What was overridden with a reason caps no more.
-    /// </summary>
-    /// <remarks>
-    /// Asked of the same plan pressed as deep as it goes: a finding says nothing of a step that is light enough, but it still caps how
-    /// hard that step may be leaned on.
-    /// </remarks>
-    public static IReadOnlyDictionary<string, StepCap> Caps(VisitFrame frame, ScreenContext context) =>
-        Screener
-            .Findings(frame.Subject, context with { Plan = context.Plan.With(s => s with { Level = Levels.Deepest }) })
-            .Findings.Where(f => f.Cap?.Level is not null && frame.Overrides.All(o => o.Rule != f.Rule))
-            .SelectMany(f => f.Steps.Select(step => (step, f)))
-            .GroupBy(x => x.step)
-            .ToDictionary(g => g.Key, g => new StepCap(g.Min(x => x.f.Cap!.Level!.Value), [.. g.Select(x => x.f.Title).Distinct()]));
-
     /// <summary>Every step of a plan worked out.</summary>
     public IReadOnlyDictionary<string, StepPressure> All(Visit visit, VisitFrame frame, ScreenContext context, PressureBetween between)
     {
-        var caps = Caps(frame, context);
+        var caps = Deepest.Caps(frame.Subject, context, frame.Overrides);
         var people = PressureMemo.KeyOf(between, SizeOf(visit, frame));
         return context
             .Plan.Steps.AsParallel()

@@ -33,6 +33,10 @@ public static class OpenApiTypes
                         schema.Type = JsonSchemaType.Object;
                         schema.AdditionalProperties = new OpenApiSchema { Type = JsonSchemaType.String };
                     }
+                    else if (type == typeof(IReadOnlyList<Instant>))
+                    {
+                        schema.Items = new OpenApiSchema { Type = JsonSchemaType.String, Format = Formats[typeof(Instant)] };
+                    }
                     else if (type.IsEnum && schema.Enum is { } words)
                     {
                         schema.Type = JsonSchemaType.String;

@@ -23,6 +23,8 @@ public sealed class PracticeClock(IClock clock)
 
     public LocalDate DateOf(Instant at) => at.InZone(zone).Date;
 
+    public Instant InstantOf(LocalDateTime local) => local.InZoneLeniently(zone).ToInstant();
+
     public LocalDateTime LocalOf(Instant at) => at.InZone(zone).LocalDateTime;
 
     /// <summary>Reads the zone the practice set; the machine's stands in, and is written down, until it sets one.</summary>

@@ -68,7 +68,8 @@ public sealed record DayVisit
 public sealed record Day(LocalDate Date, LocalTime? Now, IReadOnlyList<DayVisit> Visits, DayLoad Load, IReadOnlyList<DueLine> Due);
 
 /// <summary>Something left over from an earlier day.</summary>
-public sealed record DueLine(Guid VisitId, string Client, LocalDate Date);
+/// <param name="Happened">What happened there that nobody has asked after yet; null where the note waits to be signed.</param>
+public sealed record DueLine(Guid VisitId, string Client, LocalDate Date, string? Happened = null);
 
 /// <summary>A visit to be booked.</summary>
 /// <param name="Choices">Options of the flow's variants; the school's, or the flow's own, where nothing is chosen.</param>
@@ -167,7 +168,7 @@ public static class TodayEndpoints
             day == visits.Clock.Today ? visits.Clock.LocalOf(visits.Now).TimeOfDay : null,
             shown,
             DayLoad.Of(mine, visits.Knowledge),
-            await Due(day, db)
+            await Due(day, db, visits.Knowledge)
         );
     }
 
@@ -269,14 +270,41 @@ public static class TodayEndpoints
             _ => "go",
         };
 
-    /// <summary>Notes of earlier days that are not signed yet.</summary>
-    private static async Task<IReadOnlyList<DueLine>> Due(LocalDate day, LanternDb db) =>
-        await db
+    /// <summary>Who is to be asked after what happened, then notes of earlier days that are not signed yet.</summary>
+    private static async Task<IReadOnlyList<DueLine>> Due(LocalDate day, LanternDb db, KnowledgeBase knowledge)
+    {
+        var happened = await db
+            .Visits.AsNoTracking()
+            .Where(v => v.Date < day && v.Events.Any(e => e.Kind == GiveEventKind.Happened))
+            .OrderByDescending(v => v.Date)
+            .Select(v => new
+            {
+                v.Id,
+                v.Client!.Name,
+                v.Date,
+                What = v.Events.Where(e => e.Kind == GiveEventKind.Happened).Select(e => new { e.Id, e.Response }).ToList(),
+                Asked = v.Events.Where(e => e.Kind == GiveEventKind.FollowedUp).Select(e => e.Detail).ToList(),
+            })
+            .Take(MostLookedBack)
+            .ToListAsync();
+        var unsigned = await db
             .Visits.Where(v => v.SignedAt == null && v.Date < day && v.Events.Any(e => e.Kind == GiveEventKind.Start))
             .OrderBy(v => v.Date)
-            .Select(v => new DueLine(v.Id, v.Client!.Name, v.Date))
-            .Take(10)
+            .Select(v => new DueLine(v.Id, v.Client!.Name, v.Date, null))
+            .Take(MostDue)
             .ToListAsync();
+        return
+        [
+            .. happened.SelectMany(v =>
+                v.What.Where(w => v.Asked.All(a => a?.Of != w.Id))
+                    .Select(w => new DueLine(v.Id, v.Name, v.Date, knowledge.Happenings.Find(w.Response!)?.Name ?? w.Response))
+            ),
+            .. unsigned,
+        ];
+    }
+
+    private const int MostDue = 10;
+    private const int MostLookedBack = 50;
 
     private static async Task<IReadOnlyList<Bookable>> WhoTreats(UserManager<Staff> people)
     {

@@ -138,6 +138,19 @@ public sealed class VisitFrame
     /// <summary>Minutes left for the mat when the talk before and after is taken off.</summary>
     public double MinutesOnMat => visit.MinutesBooked - now.SessionTimes.TalkBeforeMinutes - now.SessionTimes.TalkAfterMinutes;
 
+    /// <summary>When it must be over: as was set on the way, else as it is booked, where it was not begun later than that.</summary>
+    public Instant? OutBy(Instant at)
+    {
+        if (State.EndSet)
+        {
+            return State.OutBy;
+        }
+
+        var end =
+            setting.Clock.InstantOf(visit.Date + visit.At) + Duration.FromMinutes(visit.MinutesBooked - now.SessionTimes.TalkAfterMinutes);
+        return (State.StartedAt ?? at) < end ? end : null;
+    }
+
     public IReadOnlyList<GivenStep> Given => field ??= visit.Seal?.Given ?? Session.Given(State);
 
     public IReadOnlyList<Change> Changes =>
@@ -254,6 +267,7 @@ public sealed class VisitFrame
             SayLateFromSeconds = Knowledge.GivingTimes.SayLateFromSeconds,
             BackToPreviousSeconds = Knowledge.GivingTimes.BackToPreviousSeconds,
             Levels = State.Levels,
+            PlaceLevels = State.PlaceLevels ?? new Dictionary<string, IReadOnlyDictionary<int, int>>(),
             StoppedBy = State.StoppedBy,
             Responses = State.Responses,
             Events = visit.Events.Count,
@@ -261,6 +275,14 @@ public sealed class VisitFrame
             Seams = State.Seams ?? [],
             FinishedAt = State.FinishedAt,
             StayingSince = State.StayingSince,
+            Pauses = State.Pauses ?? [],
+            Breath = State.Breath,
+            BreathRates = State.BreathRates ?? [],
+            SlowestBreathsPerMinute = Knowledge.Pace.SlowestBreathsPerMinute,
+            FastestBreathsPerMinute = Knowledge.Pace.FastestBreathsPerMinute,
+            OutBy = OutBy(at),
+            Happened = State.Happened ?? [],
+            OfferFromSeconds = Knowledge.GivingTimes.OfferFromSeconds,
         };
 
     /// <summary>With the names of who asked.</summary>
@@ -292,7 +314,8 @@ public sealed class VisitFrame
 
         try
         {
-            return setting.InList ? Screener.Findings(Subject, Context) : Screener.Run(Subject, Context);
+            var pressed = Context with { Plan = Deepest.InForce(Plan, State) };
+            return setting.InList ? Screener.Findings(Subject, pressed) : Screener.Run(Subject, pressed);
         }
         catch (Exception e) when (e is KnowledgeException or RefusalException)
         {
@@ -330,6 +353,7 @@ public sealed class VisitFrame
                         .Responses.Select(r => (r.At, Fact: Knowledge.Responses.Find(r.Response)?.AsksFact))
                         .Where(r => r.Fact is not null)
                         .Select(r => new FactEntry(r.Fact!, SaidBy: "noted while giving", SaidAt: r.At))
+                        .Concat((State.Happened ?? []).Select(h => h.Fact(Steps.GetValueOrDefault(h.Step), now)).OfType<FactEntry>())
                         .Concat(visit.Client!.Facts.Where(f => f.RecordedAt > start).Select(f => f.ToEntry()))
                         .Concat(visit.CheckIn.Where(f => f.SaidAt > start))
                         .Where(f => now.Facts.Has(f.Fact))
@@ -360,7 +384,14 @@ public sealed class VisitFrame
             .OrderBy(e => e.At)
             .Select(e => new NotedResponse(e.Id, e.At, e.Response!, e.Step ?? "", e.Text, NotedWhen.Late, e.Detail))
             .ToList();
-        return late.Count == 0 ? state : state with { Responses = [.. state.Responses, .. late] };
+        return state with
+        {
+            Responses = late.Count == 0 ? state.Responses : [.. state.Responses, .. late],
+            Happened = visit
+                .Events.Where(e => e.ReceivedAt > visit.SignedAt)
+                .OrderBy(e => e.At)
+                .Aggregate(state.Happened, (all, e) => Happened.With(all, e.ToEvent(), e.Step ?? "")),
+        };
     }
 
     /// <summary>The reasons as they are shown: with names, where the record keeps who it was by id.</summary>

@@ -58,6 +58,9 @@ public sealed record SessionView
 
     public required IReadOnlyDictionary<string, int> Levels { get; init; }
 
+    /// <summary>Levels of single places, by step id and station.</summary>
+    public required IReadOnlyDictionary<string, IReadOnlyDictionary<int, int>> PlaceLevels { get; init; }
+
     public required string? StoppedBy { get; init; }
 
     public required IReadOnlyList<NotedResponse> Responses { get; init; }
@@ -74,6 +77,26 @@ public sealed record SessionView
 
     /// <summary>Since when a place is held on for longer than planned; null while none is.</summary>
     public required Instant? StayingSince { get; init; }
+
+    public required IReadOnlyList<PauseTaken> Pauses { get; init; }
+
+    public required IReadOnlyList<Happened> Happened { get; init; }
+
+    /// <summary>The client's breath as it was tapped along with; null while it was not.</summary>
+    public required Breathing? Breath { get; init; }
+
+    public required IReadOnlyList<BreathRate> BreathRates { get; init; }
+
+    /// <summary>Taps further apart, or closer together, than these breaths a minute are none of one breath.</summary>
+    public required double SlowestBreathsPerMinute { get; init; }
+
+    public required double FastestBreathsPerMinute { get; init; }
+
+    /// <summary>When it must be over: as was set, else as it is booked; null where it may end when it ends.</summary>
+    public required Instant? OutBy { get; init; }
+
+    /// <summary>From so many seconds beyond or short of that, ways to be done in time are offered.</summary>
+    public required double OfferFromSeconds { get; init; }
 }
 
 public sealed record AddendumView(string Text, string By, Instant At);

@@ -12,7 +12,7 @@ public sealed class FoundBeforeTests
     private static readonly Plan Legs = Known.Flow(Known.Legs);
     private static readonly LocalDate First = new(2026, 2, 2);
 
-    private static PastNote Noted(string step, int weeks, string response = "tender", NoteDetail? detail = null) =>
+    private static PastNote Noted(string step, int weeks, string response = "tender", EventDetail? detail = null) =>
         new(
             First.PlusWeeks(weeks),
             new(Guid.NewGuid(), Instant.FromUtc(2026, 2, 2, 12, 0) + Duration.FromDays(7 * weeks), response, step, null, Detail: detail),

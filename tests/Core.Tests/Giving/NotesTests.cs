@@ -14,7 +14,7 @@ public sealed class NotesTests
     private static readonly Session Session = new(Known.Expand(Known.Flow(Known.Legs)), Known.Base);
     private static readonly Guid Note = Guid.Parse("00000000-0000-0000-0000-00000000000a");
 
-    private static GiveEvent At(int second, GiveEventKind kind, NoteDetail? detail = null, Guid? id = null, string? text = null) =>
+    private static GiveEvent At(int second, GiveEventKind kind, EventDetail? detail = null, Guid? id = null, string? text = null) =>
         new(
             id ?? Guid.NewGuid(),
             Noon + Duration.FromSeconds(second),
@@ -27,7 +27,7 @@ public sealed class NotesTests
     [Fact]
     public void A_note_keeps_its_place_and_takes_strength_and_words_later()
     {
-        var noted = new NoteDetail(4, "BL57", Side.Left);
+        var noted = new EventDetail(4, "BL57", Side.Left);
         var log = new[]
         {
             At(0, GiveEventKind.Start),
@@ -55,10 +55,10 @@ public sealed class NotesTests
     [InlineData(2, 0)]
     [InlineData(2, 9000)]
     public void A_strength_or_place_that_cannot_be_is_none(int strength, int? station) =>
-        Assert.False(new NoteDetail(station, Strength: strength).CanBe);
+        Assert.False(new EventDetail(station, Strength: strength).CanBe);
 
     [Fact]
-    public void What_is_not_said_can_be() => Assert.True(new NoteDetail().CanBe && new NoteDetail(1, "T5", Side.Mid, 3).CanBe);
+    public void What_is_not_said_can_be() => Assert.True(new EventDetail().CanBe && new EventDetail(1, "T5", Side.Mid, 3).CanBe);
 
     /// <summary>Held on for 40 s at the 60th second: the clock waits, the step is given those 40 s, and moving on goes on.</summary>
     [Fact]

@@ -18,7 +18,15 @@ namespace AmpleLantern.Core.Tests.Giving;
 public class VectorTests
 {
     private static readonly Instant Noon = Instant.FromUtc(2026, 3, 2, 12, 0);
-    private static readonly Expansion Plan = Known.Expand(Known.Flow(Known.Legs));
+
+    /// <summary>With a deepest level for each step, as it is marked when a session begins; for the last it is not known.</summary>
+    private static readonly Expansion Plan = Known.Expand(Known.Flow(Known.Legs)) is var plan
+        ? plan with
+        {
+            Steps = [.. plan.Steps.Select((s, i) => s with { Deepest = i == plan.Steps.Count - 1 ? null : s.Level + (i % 2) })],
+        }
+        : plan;
+
     private static readonly Session Session = new(Plan, Known.Base);
 
     /// <summary>The responses the logs are made of: a fixed few, so that one more in the knowledge changes nothing here.</summary>
@@ -67,6 +75,18 @@ public class VectorTests
                     ["contact"] = s.Contact,
                     ["region"] = s.Region,
                     ["level"] = s.Level,
+                    ["deepest"] = s.Deepest,
+                    ["sameAs"] = s.SameAs,
+                    ["presses"] = new JsonArray([
+                        .. s
+                            .Presses.Where(p => p.Breaths is not null)
+                            .Select(p => new JsonObject
+                            {
+                                ["startSeconds"] = p.StartSeconds,
+                                ["seconds"] = p.Seconds,
+                                ["breaths"] = p.Breaths,
+                            }),
+                    ]),
                 }),
             ]),
             ["responses"] = new JsonArray([.. Noted.Select(r => new JsonObject { ["id"] = r.Id, ["effect"] = r.Effect })]),
@@ -82,6 +102,16 @@ public class VectorTests
             ("running in a hold", [(0, GiveEventKind.Start, null), (1, GiveEventKind.Next, null), (2, GiveEventKind.Next, null)]),
             ("held on", [(0, GiveEventKind.Start, null), (50, GiveEventKind.Stay, null)]),
             ("paused", [(0, GiveEventKind.Start, null), (50, GiveEventKind.Pause, null)]),
+            (
+                "in a breath that was tapped",
+                [
+                    (0, GiveEventKind.Start, null),
+                    (1, GiveEventKind.Next, null),
+                    (2, GiveEventKind.Next, null),
+                    (90, GiveEventKind.Breath, null),
+                    (95, GiveEventKind.Breath, null),
+                ]
+            ),
             ("stopped", [(0, GiveEventKind.Start, null), (60, GiveEventKind.Response, "dizzy")]),
             ("finished", [(0, GiveEventKind.Start, null), (70, GiveEventKind.Finish, null)]),
         };
@@ -90,7 +120,9 @@ public class VectorTests
             foreach (var kind in Predicted)
             {
                 IReadOnlyList<string?> responses =
-                    kind is GiveEventKind.Response ? ["tender", "too-much", "pain", "a-word-of-long-ago"] : [null];
+                    kind is GiveEventKind.Response ? ["tender", "too-much", "pain", "a-word-of-long-ago"]
+                    : kind is GiveEventKind.Happened ? ["fall"]
+                    : [null];
                 foreach (var response in responses)
                 {
                     yield return (
@@ -113,7 +145,9 @@ public class VectorTests
             {
                 at += random.Next(0, 120);
                 var kind = Predicted[random.Next(Predicted.Length)];
-                events.Add(At(at, kind, kind is GiveEventKind.Response ? Noted[random.Next(Noted.Count)].Id : null, i));
+                events.Add(
+                    At(at, kind, kind is GiveEventKind.Response or GiveEventKind.Happened ? Noted[random.Next(Noted.Count)].Id : null, i)
+                );
             }
 
             yield return ($"anything {seed}", [.. events]);
@@ -121,7 +155,28 @@ public class VectorTests
     }
 
     private static GiveEvent At(double seconds, GiveEventKind kind, string? response, int counter) =>
-        new(new Guid(counter + 1, 0, 0, new byte[8]), Noon + Duration.FromSeconds(seconds), kind, response, Device: "a", Counter: counter);
+        new(
+            new Guid(counter + 1, 0, 0, new byte[8]),
+            Noon + Duration.FromSeconds(seconds),
+            kind,
+            response,
+            kind is GiveEventKind.Pause && counter % 2 == 1 ? "Telephone" : null,
+            Device: "a",
+            Counter: counter,
+            Detail: Detail(kind, counter)
+        );
+
+    /// <summary>Every reach of a change of level, and an end that is set and let go.</summary>
+    private static EventDetail? Detail(GiveEventKind kind, int counter) =>
+        kind switch
+        {
+            GiveEventKind.Deeper or GiveEventKind.Lighter => new(
+                Station: 1 + (counter % 2),
+                Reach: Enum.GetValues<LevelReach>()[counter % Enum.GetValues<LevelReach>().Length]
+            ),
+            GiveEventKind.OutBy when counter % 3 > 0 => new(Until: Noon + Duration.FromMinutes(counter)),
+            _ => null,
+        };
 
     private static JsonObject Case(string name, GiveEvent[] events)
     {
@@ -146,6 +201,12 @@ public class VectorTests
                                 s.StayingSince,
                                 s.StoppedBy,
                                 s.Levels,
+                                PlaceLevels = s.PlaceLevels ?? new Dictionary<string, IReadOnlyDictionary<int, int>>(),
+                                Pauses = s.Pauses ?? [],
+                                s.Breath,
+                                s.OutBy,
+                                Known.Base.Pace.SlowestBreathsPerMinute,
+                                Known.Base.Pace.FastestBreathsPerMinute,
                                 Known.Base.GivingTimes.BackToPreviousSeconds,
                             }
                         )

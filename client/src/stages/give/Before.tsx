@@ -2,9 +2,11 @@ import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import type { ConsentPlace, MayAnswer, VisitView, Vocabulary } from '../../api/types';
 import { Consents } from '../../parts/Consents';
-import { minSec } from '../../parts/spoken';
+import { useChange } from '../../api/useVisit';
+import { clock, minSec } from '../../parts/spoken';
 import { CommandCap } from '../../shell/KeyCap';
 import { Note } from '../../ui/Note';
+import { OutAt } from './end/OutAt';
 
 /** Before the first press: what to set out, how long, and whether it may begin. */
 export function Before({
@@ -15,6 +17,9 @@ export function Before({
   words,
   onTakenBack,
   onStart,
+  outBy,
+  now,
+  onOutBy,
 }: {
   visit: VisitView;
   may?: MayAnswer;
@@ -24,6 +29,10 @@ export function Before({
   words: Vocabulary;
   onTakenBack: (place: ConsentPlace) => void;
   onStart: () => void;
+  /** When it must be over, and now, in milliseconds. */
+  outBy: number | null;
+  now: number;
+  onOutBy: (until: string | null) => void;
 }) {
   const { t } = useTranslation();
   if (!may?.allowed) {
@@ -46,6 +55,8 @@ export function Before({
         {visit.plan.name} · {minSec(visit.expansion.totalSeconds)} ·{' '}
         {t('plan.steps', { count: visit.plan.steps.length })}
       </p>
+      <OutAt outBy={outBy} now={now} onSet={onOutBy} />
+      {outBy !== null && <InTimeFor visit={visit} outBy={outBy} now={now} />}
       {visit.setOut.length > 0 && <p className="gwhere soft">{t('give.setOut', { props: visit.setOut.join(', ') })}</p>}
       <Consents visit={visit} words={words} onTakenBack={onTakenBack} bare />
       {unasked.length > 0 && (
@@ -58,5 +69,28 @@ export function Before({
       </button>
       <p className="soft mt-3">{t('give.pedal')}</p>
     </div>
+  );
+}
+
+const MINUTE_MS = 60_000;
+
+/** Whether the plan, begun now, is over in time; where it is not, it is fitted to what is left by one touch. */
+function InTimeFor({ visit, outBy, now }: { visit: VisitView; outBy: number; now: number }) {
+  const { t } = useTranslation();
+  const change = useChange(visit.id);
+  const ends = now + visit.expansion.totalSeconds * 1000;
+  const at = clock(new Date(ends));
+  const over = (ends - outBy) / 1000;
+  const minutes = Math.floor((outBy - now) / MINUTE_MS);
+  if (over <= 0) return <p className="soft">{t('end.fits', { at })}</p>;
+  return (
+    <p className="acts">
+      <span className="behind">{t('end.doesNotFit', { at, by: minSec(over) })}</span>
+      {minutes > 0 && visit.may['edit-plan']?.allowed && (
+        <button type="button" className="pill" onClick={() => void change('post', 'plan/fit', { minutes })}>
+          {t('end.fit', { minutes })}
+        </button>
+      )}
+    </p>
   );
 }

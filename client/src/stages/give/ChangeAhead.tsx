@@ -15,6 +15,7 @@ import { usePlanSources } from '../plan/StartPanel';
 import type { Giving } from './giving';
 
 export interface Change {
+  breathsPerMinute?: number;
   edits?: PlanEdit[];
   swaps?: { step: string; replacement: string }[];
   insert?: PlanSource;

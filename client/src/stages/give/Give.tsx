@@ -3,12 +3,15 @@ import { useTranslation } from 'react-i18next';
 import { Link, useNavigate } from 'react-router';
 import { known, nameIn } from '../../api/named';
 import type { ConsentPlace } from '../../api/types';
-import { minSec } from '../../parts/spoken';
 import { useCommands } from '../../shell/keys';
 import { Thread } from '../../thread/Thread';
 import { Note } from '../../ui/Note';
 import type { StageProps } from '../stage';
+import { actionsOf } from './actions';
 import { Before } from './Before';
+import { EndClock } from './end/EndClock';
+import { happenedOf } from './happened/records';
+import { WhatHappened } from './happened/WhatHappened';
 import { HandsFree } from './hands/HandsFree';
 import { useHands, type Pedal } from './hands/hands';
 import { LastNote } from './hands/LastNote';
@@ -19,12 +22,12 @@ import { usePedals } from './hands/usePedals';
 import { notesOf } from './notes';
 import { ChangeAhead, useAmend } from './ChangeAhead';
 import { GiveKeys } from './GiveKeys';
-import { cursorAt, lateAt, momentAt, type Moment } from './moment';
-import { NotKept } from './NotKept';
+import { cursorAt, levelAt, momentAt, type Moment } from './moment';
+import { NotKept, Saved } from './NotKept';
 import { NowPanel } from './NowPanel';
 import { Stopped } from './Stopped';
 import { TheStep } from './TheStep';
-import { useGiving, useTick, type GivingNow } from './useGiving';
+import { useGiving, useTick } from './useGiving';
 import { useWakeLock } from './useWakeLock';
 
 /** Give: what now. Readable at two metres, with both hands busy. */
@@ -63,24 +66,20 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
     if (anchor.phase !== 'stopped') record('next');
   };
   const { amend, wrong } = useAmend(visit, giving);
-  const [away, setAway] = useState('');
+  const [off, setOff] = useState('');
   const takenBack = (place: ConsentPlace) => {
-    setAway(nameIn([...words.areas, ...words.regions], place.region));
+    setOff(nameIn([...words.areas, ...words.regions], place.region));
     if (idle) return;
     const ahead = visit.plan.steps.slice(moment.index).filter((s) => place.ifRefused.includes(s.id));
     if (ahead.length === visit.plan.steps.length - moment.index) return finish();
     void amend({ swaps: ahead.map((s) => ({ step: s.id, replacement: 'leave-out' })) });
   };
-  const respond = (response: string, at = moment) =>
-    record('response', {
-      response,
-      step: at.step.id,
-      detail: { station: at.step.presses[at.press - 1]?.station, place: at.place, side: at.step.side },
-    });
+  const does = actionsOf(now, words, moment);
+  const { respond } = does;
   const noted = notesOf(view.session.responses, now.log.pending);
   const last = noted.at(-1);
-  const add = (of: string, part: { text?: string; strength?: number }) =>
-    record('annotate', { text: part.text, detail: { of, strength: part.strength } });
+  const happened = happenedOf(view.session.happened, now.log.pending);
+  const [telling, setTelling] = useState(false);
   const [arranging, setArranging] = useState(false);
   const { field } = useHands();
   // What is offered stays what it was when "note" was pressed, though the clock may take the next step up meanwhile.
@@ -99,7 +98,8 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
     } else if (pedal === 'next') forward();
     else if (!idle) setChoosing({ at: moment, likely: visit.likelyNotes[moment.step.id] ?? [] });
   };
-  const press = usePedals(onPedal, changing || arranging);
+  const away = changing || arranging || telling;
+  const press = usePedals(onPedal, away);
   useCues(visit, moment, running);
   const name = (id?: string) => nameIn(words.responses, id);
   const names = {
@@ -111,27 +111,37 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
   const pause = () => record(running ? 'pause' : 'resume');
   useCommands(
     'give',
-    changing || arranging
+    away
       ? {}
-      : { forward: () => forward(), back: () => record('back'), pause, again: () => record('again'), stay },
+      : {
+          forward: () => forward(),
+          back: () => record('back'),
+          pause,
+          again: () => record('again'),
+          stay,
+          lighter: () => does.level('lighter', 'step'),
+          deeper: () => does.level('deeper', 'step'),
+          breath: does.breath,
+        },
     (key) => {
       const response = words.responses.find((r) => r.key === key.replace('Shift+', ''));
-      return response && !idle && !changing && !arranging ? () => respond(response.id) : undefined;
+      return response && !idle && !away ? () => respond(response.id) : undefined;
     },
   );
   return (
     <div className={field ? 'give byfield' : 'give'} data-phase={anchor.phase}>
       <main className="gmain">
-        <TheStep moment={moment} visit={visit} words={words} levels={anchor.levels} onTakenBack={takenBack} />
+        <TheStep
+          moment={moment}
+          visit={visit}
+          words={words}
+          level={levelAt(anchor, moment.step, moment.step.presses[moment.press - 1]?.station)}
+          onTakenBack={takenBack}
+        />
         <section className="gtext" aria-live="off">
-          <div className="glamps">
-            <button type="button" className="pill quiet" onClick={() => setArranging(true)}>
-              {t('hands.short')}
-            </button>
-            {lamps}
-          </div>
+          <div className="glamps">{lamps}</div>
           {choosing && <PedalNote names={names} />}
-          {away && <Note role="alert">{t('consent.handsAway', { place: away })}</Note>}
+          {off && <Note role="alert">{t('consent.handsAway', { place: off })}</Note>}
           {wrong && <Note kind="wrong">{wrong}</Note>}
           {anchor.phase === 'not-started' ? (
             <Before
@@ -142,12 +152,17 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
               words={words}
               onTakenBack={takenBack}
               onStart={forward}
+              outBy={anchor.outBy}
+              now={giving.tickMs}
+              onOutBy={does.outBy}
             />
           ) : anchor.stoppedBy && anchor.phase === 'stopped' ? (
             <Stopped
               visit={visit}
               words={words}
               stoppedBy={anchor.stoppedBy}
+              happened={happened}
+              onMore={does.happenedMore}
               view={view}
               giving={giving}
               base={base}
@@ -163,19 +178,29 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
               </Link>
             </div>
           ) : (
-            <NowPanel moment={moment} visit={visit} words={words} now={now} onFinish={finish} />
+            <NowPanel
+              moment={moment}
+              visit={visit}
+              words={words}
+              now={now}
+              onFinish={finish}
+              does={does}
+              onPace={(breathsPerMinute) => void amend({ breathsPerMinute })}
+            />
           )}
-          {anchor.phase !== 'not-started' && <Clock now={now} total={total} />}
-          {last && !idle && !choosing && <LastNote noted={last} visit={visit} words={words} onAdd={add} />}
+          {last && !idle && !choosing && <LastNote noted={last} visit={visit} words={words} onAdd={does.add} />}
           <NotKept visit={visit} words={words} log={now.log} />
+          <div className="gfoot">
+            <Saved log={now.log} pending={now.pending} noted={view.session.responses.length} />
+            {anchor.phase !== 'not-started' && (
+              <EndClock now={now} visit={visit} mayChange={!!may.amend?.allowed} amend={amend} />
+            )}
+          </div>
         </section>
       </main>
       <GiveKeys
         words={words}
         phase={anchor.phase}
-        noted={view.session.responses.length}
-        log={now.log}
-        pending={now.pending}
         mayChange={!!may.amend?.allowed}
         onResponse={respond}
         onNext={forward}
@@ -184,6 +209,8 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
         onAgain={() => record('again')}
         onStay={stay}
         onChange={() => setChanging(true)}
+        onHappened={() => setTelling(true)}
+        onArrange={() => setArranging(true)}
       />
       <Thread
         plan={visit.plan}
@@ -198,6 +225,15 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
         breathsPerMinute={visit.tempo.breathsPerMinute}
       />
       {field && <ThreeFields label={t('hands.field')} names={names} choosing={choosing !== null} onPedal={press} />}
+      <WhatHappened
+        show={telling}
+        words={words}
+        onDone={() => setTelling(false)}
+        onHappened={(what) => {
+          setTelling(false);
+          does.happened(what);
+        }}
+      />
       <HandsFree show={arranging} onDone={() => setArranging(false)} />
       <ChangeAhead
         show={changing}
@@ -208,24 +244,5 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
         onDone={() => setChanging(false)}
       />
     </div>
-  );
-}
-
-/** Where the plan is and where it should be. */
-function Clock({ now, total }: { now: GivingNow; total: number }) {
-  const { t } = useTranslation();
-  const { giving, anchor } = now;
-  const at = useTick(giving, (ms) => Math.floor(cursorAt(anchor, ms, total)));
-  const late = useTick(giving, (ms) => Math.round(lateAt(anchor, ms, total)));
-  return (
-    <p className="clock" role="status">
-      {minSec(at)} {t('give.of')} {minSec(total)}
-      {Math.abs(late) >= now.view.session.sayLateFromSeconds && (
-        <span className={late > 0 ? 'behind' : 'ahead'}>
-          {' '}
-          · {t(late > 0 ? 'give.late' : 'give.early', { by: minSec(Math.abs(late)) })}
-        </span>
-      )}
-    </p>
   );
 }

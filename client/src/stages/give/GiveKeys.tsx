@@ -3,14 +3,10 @@ import { useTranslation } from 'react-i18next';
 import type { SessionView, Vocabulary } from '../../api/types';
 import { CommandCap, KeyCap } from '../../shell/KeyCap';
 import { ToolBar } from '../../ui/ToolBar';
-import type { EventLog } from './eventLog';
 
 interface Props {
   words: Vocabulary;
   phase: SessionView['phase'];
-  noted: number;
-  log: EventLog;
-  pending: number;
   mayChange: boolean;
   onResponse: (id: string) => void;
   onNext: () => void;
@@ -19,6 +15,8 @@ interface Props {
   onAgain: () => void;
   onStay: () => void;
   onChange: () => void;
+  onHappened: () => void;
+  onArrange: () => void;
 }
 
 /** One key a response; the same by touch. */
@@ -26,9 +24,6 @@ export function GiveKeys(props: Props) {
   const {
     words,
     phase,
-    noted,
-    log,
-    pending,
     mayChange,
     onResponse,
     onNext,
@@ -37,12 +32,12 @@ export function GiveKeys(props: Props) {
     onAgain,
     onStay,
     onChange,
+    onHappened,
+    onArrange,
   } = props;
   const { t } = useTranslation();
   const [found, setFound] = useState(false);
   const idle = phase === 'not-started' || phase === 'finished';
-  const waits = log.state === 'later' || log.state === 'signed-out';
-  const saved = waits && pending > 0 ? t('give.keptHere', { count: pending }) : t('give.noted', { count: noted });
   const note = (r: Vocabulary['responses'][number]) => (
     <button
       key={r.id}
@@ -74,6 +69,12 @@ export function GiveKeys(props: Props) {
       <button type="button" onClick={onChange} disabled={!mayChange}>
         {t('ahead.short')}
       </button>
+      <button type="button" onClick={onArrange}>
+        {t('hands.short')}
+      </button>
+      <button type="button" className="stop" onClick={onHappened}>
+        {t('happened.short')}
+      </button>
       <i className="bar" />
       {words.responses.filter((r) => r.group !== 'found' && r.key).map(note)}
       <button type="button" aria-expanded={found} disabled={idle} onClick={() => setFound(!found)}>
@@ -84,9 +85,6 @@ export function GiveKeys(props: Props) {
           {words.responses.filter((r) => r.group === 'found').map(note)}
         </span>
       )}
-      <span className={`gsaved ${log.state === 'later' ? 'plum' : ''}`} role="status">
-        {saved}
-      </span>
     </ToolBar>
   );
 }

@@ -48,3 +48,14 @@ export function NotKept({ visit, words, log }: { visit: VisitView; words: Vocabu
     </div>
   );
 }
+
+/** How much was noted, and whether all of it has left this device. */
+export function Saved({ log, pending, noted }: { log: EventLog; pending: number; noted: number }) {
+  const { t } = useTranslation();
+  const waits = (log.state === 'later' || log.state === 'signed-out') && pending > 0;
+  return (
+    <span className={`gsaved ${log.state === 'later' ? 'plum' : ''}`} role="status">
+      {waits ? t('give.keptHere', { count: pending }) : t('give.noted', { count: noted })}
+    </span>
+  );
+}

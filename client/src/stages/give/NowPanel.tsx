@@ -3,11 +3,16 @@ import { handsOf } from '../../parts/hands';
 import { turns } from '../../thread/layout';
 import { known, nameIn } from '../../api/named';
 import type { VisitView, Vocabulary } from '../../api/types';
-import { Level } from '../../parts/Level';
 import { CommandCap } from '../../shell/KeyCap';
-import { Lantern } from '../../shell/Lantern';
 import { plain } from '../../parts/Guide';
+import type { actionsOf } from './actions';
+import { BreathLamp, BreathPace, BreathWord } from './BreathLamp';
+import { periodOf } from './breath';
+import { Counted } from './Counted';
+import { LevelKeys } from './LevelKeys';
 import { cursorAt, momentAt, type Moment } from './moment';
+import { Paused } from './Paused';
+import { Recheck } from './Recheck';
 import { useTick, type GivingNow } from './useGiving';
 
 interface Props {
@@ -16,14 +21,19 @@ interface Props {
   words: Vocabulary;
   now: GivingNow;
   onFinish: () => void;
+  does: ReturnType<typeof actionsOf>;
+  onPace: (perMinute: number) => void;
 }
 
+/** A longer name takes two lines of a smaller letter. */
+const LONG_NAME = 24;
+
 /** The one large instruction: step, place, breath, count, countdown, next. */
-export function NowPanel({ moment, visit, words, now, onFinish }: Props) {
+export function NowPanel({ moment, visit, words, now, onFinish, does, onPace }: Props) {
   const { t } = useTranslation();
   const { step } = moment;
   const planned = known(visit.plan.steps, step.id)!;
-  const { levels, phase, stayingSince } = now.anchor;
+  const { phase, stayingSince } = now.anchor;
   const staying = stayingSince !== null;
   const next = visit.expansion.steps[moment.index + 1];
   if (moment.phase === 'done') {
@@ -37,7 +47,6 @@ export function NowPanel({ moment, visit, words, now, onFinish }: Props) {
       </div>
     );
   }
-  const level = levels[step.id] ?? step.level;
   const resting = moment.phase === 'rest' && step.restSeconds > 0;
   const breathing = { now, visit, share: words.defaults.outBreathShare };
   return (
@@ -51,12 +60,16 @@ export function NowPanel({ moment, visit, words, now, onFinish }: Props) {
           .filter(Boolean)
           .join(' · ')}
       </p>
-      <h1 data-testid="now-step">{resting ? t('give.noTouch') : step.name}</h1>
+      <h1 data-testid="now-step" className={step.name.length > LONG_NAME ? 'long' : ''}>
+        {resting ? t('give.noTouch') : step.name}
+      </h1>
       <p className="gwhere">{resting ? t('give.noTouchWhy') : plain(planned.where)}</p>
       <div className="gcount">
-        <BreathLamp {...breathing} />
-        <div>
+        <div className="breath">
+          <BreathLamp {...breathing} onTap={does.breath} />
           <BreathWord {...breathing} paused={phase === 'paused' && !staying} />
+        </div>
+        <div>
           <p className="sink serif">
             {staying
               ? t('give.staying')
@@ -75,25 +88,24 @@ export function NowPanel({ moment, visit, words, now, onFinish }: Props) {
           ) : step.timed ? (
             <p className="cnt" role="timer">
               <Left now={now} visit={visit} /> {t('give.secondsLeft')}
-              {moment.presses > 1 && (
-                <span className="ofn">{t('give.nOf', { n: moment.press, of: moment.presses })}</span>
-              )}
+              <Counted moment={moment} />
             </p>
           ) : (
             <p className="cnt">
-              <b className="serif">{moment.press}</b> {t('give.ofCount', { count: moment.presses })}
-              {moment.place && <span className="place"> {moment.place}</span>}
+              <Counted moment={moment} large />
             </p>
           )}
-          {planned.pattern.untilPulseSlows && planned.pattern.hold && !resting && moment.phase !== 'change' && (
-            <Held now={now} visit={visit} hold={planned.pattern.hold} />
+          {planned.pattern.hold && step.timed && !resting && moment.phase !== 'change' && (
+            <Held now={now} visit={visit} hold={planned.pattern.hold} pulse={planned.pattern.untilPulseSlows} />
           )}
-          <p className="lvl">
-            {t('level', { level })} <Level level={level} />
-            {level < step.level && <em> {t('give.lighter')}</em>}
-          </p>
+          {phase === 'paused' && !staying && (
+            <Paused reasons={words.defaults.pauseReasons} why={now.anchor.pausedWhy} onWhy={does.pauseWhy} />
+          )}
+          <BreathPace anchor={now.anchor} visit={visit} mayChange={!!now.view.may.amend?.allowed} onPace={onPace} />
+          <LevelKeys moment={moment} visit={visit} anchor={now.anchor} onLevel={does.level} />
         </div>
       </div>
+      <Recheck moment={moment} visit={visit} words={words} />
       {next && (
         <p className="gnext">
           {t('give.then')} <b>{next.name}</b>
@@ -122,56 +134,30 @@ function Staying({ since, ...p }: Ticking & { since: number }) {
   return (
     <p className="cnt" role="timer">
       <b className="serif">{seconds}</b>{' '}
-      {t('give.stayed', { count: Math.floor(seconds / p.visit.tempo.breathSeconds!) })}
+      {t('give.stayed', { count: Math.floor(seconds / periodOf(p.now.anchor, p.visit)) })}
     </p>
   );
 }
 
-/** How long a hold must and may last. */
-function Held({ hold, ...p }: Ticking & { hold: { min: number; max: number } }) {
+/** How long a hold must and may last, and how many breaths it has lasted. */
+function Held({ hold, pulse, ...p }: Ticking & { hold: { min: number; max: number }; pulse: boolean }) {
   const { t } = useTranslation();
-  const enough = useTick(p.now.giving, (ms) => {
+  const held = useTick(p.now.giving, (ms) => {
     const m = at(p, ms);
-    return m.into - (m.step.presses[0]?.sinkSeconds ?? 0) >= hold.min;
+    return Math.max(0, Math.floor(m.into - (m.step.presses[m.press - 1]?.sinkSeconds ?? 0)));
   });
+  const breaths = Math.floor(held / periodOf(p.now.anchor, p.visit));
   return (
     <p className="minmax">
-      <span className={enough ? 'ok' : ''}>{t('give.atLeast', { s: hold.min })}</span> ·{' '}
-      {t('give.atMost', { s: hold.max })}
-      {enough && <em> {t('give.mayRelease')}</em>}
+      <span>{t('sheet.breaths', { count: breaths })}</span>
+      {hold.min < hold.max && (
+        <>
+          {' '}
+          · <span className={held >= hold.min ? 'ok' : ''}>{t('give.atLeast', { s: hold.min })}</span> ·{' '}
+          {t('give.atMost', { s: hold.max })}
+        </>
+      )}
+      {pulse && held >= hold.min && <em> {t('give.mayRelease')}</em>}
     </p>
   );
-}
-
-type Breathing = Ticking & { share: number };
-
-/** Where in a breath the client is, 0 to 1. Each press begins on an out-breath; between presses the breath just goes on. */
-function turnAt(p: Breathing, ms: number) {
-  const period = p.visit.tempo.breathSeconds!;
-  const m = at(p, ms);
-  const bound = m.press > 0 && m.step.presses[0]?.breaths;
-  // The breath goes on while a place is held on.
-  const { stayingSince } = p.now.anchor;
-  const held = stayingSince === null ? 0 : (ms - stayingSince) / 1000;
-  const seconds = held + (bound ? m.into : cursorAt(p.now.anchor, ms, p.visit.expansion.totalSeconds));
-  return (seconds % period) / period;
-}
-
-/** The lantern as the client's breath: its light fades as the breath goes out and swells as it comes in. */
-function BreathLamp(p: Breathing) {
-  const light = useTick(p.now.giving, (ms) => {
-    const turn = turnAt(p, ms);
-    return (turn < p.share ? 1 - turn / p.share : (turn - p.share) / (1 - p.share)).toFixed(2);
-  });
-  return (
-    <div className="breathlamp" style={{ '--light': light } as React.CSSProperties}>
-      <Lantern light="here" />
-    </div>
-  );
-}
-
-function BreathWord({ paused, ...p }: Breathing & { paused: boolean }) {
-  const { t } = useTranslation();
-  const out = useTick(p.now.giving, (ms) => turnAt(p, ms) < p.share);
-  return <p className="breathword">{paused ? t('give.paused') : t(out ? 'give.out' : 'give.in')}</p>;
 }

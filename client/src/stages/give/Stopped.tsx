@@ -1,15 +1,18 @@
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { known, nameIn } from '../../api/named';
-import type { GiveView, VisitView, Vocabulary } from '../../api/types';
+import type { GiveView, Happened, VisitView, Vocabulary } from '../../api/types';
 import { Note } from '../../ui/Note';
 import { useAmend } from './ChangeAhead';
+import { FirstSteps, type TellMore } from './happened/FirstSteps';
 import type { Giving } from './giving';
 
 interface Props {
   visit: VisitView;
   words: Vocabulary;
   stoppedBy: string;
+  happened: Happened[];
+  onMore: TellMore;
   view: GiveView;
   giving: Giving;
   base: string;
@@ -19,10 +22,23 @@ interface Props {
 }
 
 /** A response that stops: what to do now, and whether it may go on. Going on waits for the server, because it screens anew. */
-export function Stopped({ visit, words, stoppedBy, view, giving, base, onGoOn, onChange, onEnd }: Props) {
+export function Stopped({
+  visit,
+  words,
+  stoppedBy,
+  happened,
+  onMore,
+  view,
+  giving,
+  base,
+  onGoOn,
+  onChange,
+  onEnd,
+}: Props) {
   const { t } = useTranslation();
   const { amend, wrong } = useAmend(visit, giving);
-  const name = nameIn(words.responses, stoppedBy);
+  const happening = known(words.happenings, stoppedBy);
+  const name = nameIn([...words.responses, ...words.happenings], stoppedBy);
   const screened = view.phase === 'stopped';
   const goOn = view.may['go-on'];
   const ways = visit.shown.cards.flatMap((c) => (c.settled ? [] : c.ways.slice(0, 1)));
@@ -30,7 +46,11 @@ export function Stopped({ visit, words, stoppedBy, view, giving, base, onGoOn, o
     <div className="gready" role="alertdialog" aria-label={name}>
       <p className="gside">{t('give.stoppedFor')}</p>
       <h1>{name}</h1>
-      <p className="gwhere">{known(words.responses, stoppedBy)?.advice}</p>
+      {happening ? (
+        <FirstSteps happening={happening} record={happened.findLast((h) => h.what === stoppedBy)} onMore={onMore} />
+      ) : (
+        <p className="gwhere">{known(words.responses, stoppedBy)?.advice}</p>
+      )}
       {!screened && <p className="gwhere soft">{t('give.screening')}</p>}
       {screened && !goOn?.allowed && <p className="gwhere plum">{goOn?.why}</p>}
       {wrong && <Note kind="wrong">{wrong}</Note>}

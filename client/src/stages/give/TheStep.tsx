@@ -2,7 +2,7 @@ import { memo, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { known, nameIn } from '../../api/named';
 import type { ConsentPlace, VisitView, Vocabulary } from '../../api/types';
-import { drawingOf, StepChart, stepChartOf } from '../../chart/StepChart';
+import { drawingOf, stepChartOf } from '../../chart/StepChart';
 import { useStepChart } from '../../chart/useStepChart';
 import { Consents } from '../../parts/Consents';
 import { FoundBefore } from '../../parts/FoundBefore';
@@ -10,8 +10,8 @@ import { Guide, plain } from '../../parts/Guide';
 import { minSec } from '../../parts/spoken';
 import { StepPoints } from '../../parts/StepPoints';
 import { StepLimits } from '../../parts/StepLimits';
-import { PressStrip } from '../press/PressStrip';
 import type { Moment } from './moment';
+import { OnePicture } from './OnePicture';
 import { handsOf } from '../../parts/hands';
 
 /** The sheet of the step: how, from where, with what, what to mind. */
@@ -19,13 +19,14 @@ export const TheStep = memo(function TheStep({
   moment,
   visit,
   words,
-  levels,
+  level,
   onTakenBack,
 }: {
   moment: Moment;
   visit: VisitView;
   words: Vocabulary;
-  levels: Record<string, number>;
+  /** The level in force at the place under way. */
+  level: number;
   /** A yes to a place this step touches was taken back. */
   onTakenBack: (place: ConsentPlace) => void;
 }) {
@@ -44,19 +45,8 @@ export const TheStep = memo(function TheStep({
   return (
     <aside className="gsheet" tabIndex={0} aria-label={t('give.sheet')}>
       <p className="gno">{t('give.stepOf', { n: moment.index + 1, of: visit.expansion.steps.length })}</p>
-      <div className="gchart">
-        <StepChart
-          on={on}
-          step={planned}
-          words={words}
-          box={{ width: 330, height: 220 }}
-          now={step.presses[moment.press - 1]?.station}
-          next={step.presses[moment.press]?.station}
-          onPoint={setPoint}
-        />
-      </div>
+      <OnePicture moment={moment} visit={visit} words={words} level={level} onPoint={setPoint} />
       <StepPoints step={planned} clientId={visit.client.id} open={point} onOpen={setPoint} />
-      <PressStrip visit={visit} step={step.id} />
       <FoundBefore visit={visit} step={step.id} words={words} />
       <Consents visit={visit} words={words} places={asked} bare onTakenBack={onTakenBack} />
       <p className="ghow serif">{technique?.how}</p>
@@ -77,7 +67,6 @@ export const TheStep = memo(function TheStep({
         )}
       </dl>
       <ul>
-        {levels[step.id] !== undefined && <li className="plum">{t('give.loweredBefore')}</li>}
         {caps.map((f) => (
           <li key={f.rule + f.title} className="plum">
             {f.title}

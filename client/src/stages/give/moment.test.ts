@@ -17,6 +17,12 @@ const running: Anchor = {
   stoppedBy: null,
   stayingSince: null,
   levels: {},
+  places: {},
+  pausedWhy: null,
+  taps: [],
+  perMinute: null,
+  breathSeconds: { least: 1.5, most: 15 },
+  outBy: null,
   backWithin: 4,
 };
 

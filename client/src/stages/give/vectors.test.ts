@@ -35,6 +35,11 @@ describe('the prediction is the fold', () => {
       expect(there.stoppedBy).toBe(end.stoppedBy ?? null);
       expect(there.stayingSince).toBe(end.stayingSince ? new Date(end.stayingSince).getTime() : null);
       expect(there.levels).toEqual(end.levels);
+      expect(there.places).toEqual(end.placeLevels);
+      expect(there.perMinute).toBe(end.breath?.perMinute ?? null);
+      expect(there.taps).toEqual(end.breath?.taps.map((t) => new Date(t).getTime()) ?? []);
+      expect(there.pausedWhy).toBe(anchorOf(end).pausedWhy);
+      expect(there.outBy).toBe(end.outBy ? new Date(end.outBy).getTime() : null);
       for (const look of looks) {
         const at = new Date(look.at).getTime();
         expect(cursorAt(there, at, file.totalSeconds)).toBeCloseTo(look.cursor, 2);

@@ -4,7 +4,7 @@ import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
 import type { Vocabulary } from '../../api/types';
-import { Choice } from '../../ui/fields';
+import { Choice, TextField } from '../../ui/fields';
 import { Picks } from '../../ui/Picks';
 import { SendForm } from '../../ui/SendForm';
 
@@ -15,11 +15,12 @@ export function Settings({ words }: { words: Vocabulary }) {
   const settings = useQuery({ queryKey: keptAs.settings(), queryFn: () => ask(http.GET('/api/settings')) });
   const [zone, setZone] = useState<string | null>(null);
   const [away, setAway] = useState<string[]>();
+  const [number, setNumber] = useState<string | null>(null);
   if (!settings.data) return null;
   const { timeZone, zones } = settings.data;
   const notHere = away ?? settings.data.notHere;
   const send = async () => {
-    await ask(http.PUT('/api/settings', { body: { timeZone: zone ?? timeZone, notHere } }));
+    await ask(http.PUT('/api/settings', { body: { timeZone: zone ?? timeZone, notHere, emergencyNumber: number } }));
     await cache.invalidateQueries();
   };
   return (
@@ -33,6 +34,14 @@ export function Settings({ words }: { words: Vocabulary }) {
         onChoose={setZone}
       />
       <p className="soft small">{t('settings.zoneWhy')}</p>
+      <TextField
+        id="emergency-number"
+        label={t('settings.emergency')}
+        value={number ?? (settings.data.emergencyNumberSet ? settings.data.emergencyNumber : '')}
+        placeholder={settings.data.emergencyNumber}
+        onText={setNumber}
+      />
+      <p className="soft small">{t('settings.emergencyWhy')}</p>
       <Picks id="not-here" label={t('settings.notHere')} chosen={notHere} options={words.props} onChange={setAway} />
       <p className="soft small">{t('settings.notHereWhy')}</p>
     </SendForm>

@@ -12,7 +12,7 @@ export function PressNumbers({ view, frame }: { view: PressureView; frame: Press
     : frame.aboveCap
       ? t('press.aboveCap', { cap: view.capLevel })
       : frame.level == null || frame.level === view.goal
-        ? t('press.planned')
+        ? t(view.goal === view.planned ? 'press.planned' : 'press.otherLevel', { planned: view.planned })
         : t('press.otherLevel', { planned: view.goal });
   const good = frame.feasible && !frame.aboveCap && (frame.level == null || frame.level === view.goal);
   return (

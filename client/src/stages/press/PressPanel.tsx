@@ -44,7 +44,7 @@ export function PressPanel({ step, visit, words, locked, onEdit, onChoose }: Pro
       )}
       {frame && view.scene ? (
         <>
-          <PressScene view={view} frame={frame} height={232} />
+          <PressScene view={view} frame={frame} width={330} height={232} />
           <PressNumbers view={view} frame={frame} />
           {view.levels && <LevelScale view={view} frame={frame} />}
           {view.capBy.length > 0 && <p className="small capby">{t('press.capBy', { by: view.capBy.join('; ') })}</p>}

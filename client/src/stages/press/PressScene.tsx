@@ -7,17 +7,16 @@ import { Figure } from '../../chart/Figure';
 import { Rests } from '../../chart/Rests';
 import { arrow, extents, groups, kilograms, labelPlaces, newtonsToMm, type LabelPlace, type ShownForce } from './scene';
 
-/** Room it gets beside the work, in pixels. */
-const width = 330;
-
 interface Props {
   view: PressureView;
   frame: PressureFrame;
+  /** Room it gets, in pixels. */
+  width: number;
   height: number;
 }
 
 /** Both figures from the side: the client in ink, the practitioner over them, and every force as an arrow. */
-export function PressScene({ view, frame, height }: Props) {
+export function PressScene({ view, frame, width, height }: Props) {
   const { t } = useTranslation();
   const scene = view.scene!;
   const figure = useQuery({

@@ -10,6 +10,7 @@ import type { StageProps } from '../stage';
 import { Addenda } from './Addenda';
 import { GivenAgainstPlan } from './GivenAgainstPlan';
 import { Pairs } from './Pairs';
+import { WhatHappened } from './WhatHappened';
 
 const parts = ['said', 'found', 'done', 'next'] as const;
 
@@ -60,6 +61,7 @@ export default function Reflect({ visit, words, who, lamps }: StageProps) {
       {visit.begunWith && <Note>{visit.begunWith}</Note>}
       {!signed && sign && !sign.allowed && sign.code !== 'not-yours' && <Note>{sign.why}</Note>}
       {visit.reconstructed && <p className="soft small">{t('reflect.reconstructed')}</p>}
+      <WhatHappened visit={visit} words={words} />
       <Pairs visit={visit} locked={!visit.may['rate-after']?.allowed} />
       <section className="note">
         <div className="headrow">

@@ -83,10 +83,14 @@ export function Today() {
           <h2 className="mt-4">{t('today.due')}</h2>
           {due.length === 0 && <p className="soft">{t('today.nothingDue')}</p>}
           {due.map((d) => (
-            <p key={d.visitId}>
+            <p key={`${d.visitId}${d.happened ?? ''}`}>
               {me.mayTreat ? (
                 <Link to={`/visits/${d.visitId}/reflect`}>
-                  {t('today.signNote', { client: d.client, date: shortDay(d.date) })}
+                  {t(d.happened ? 'today.askAfter' : 'today.signNote', {
+                    client: d.client,
+                    date: shortDay(d.date),
+                    what: d.happened,
+                  })}
                 </Link>
               ) : (
                 t('today.signNote', { client: d.client, date: shortDay(d.date) })

@@ -1,0 +1,77 @@
+import { useTranslation } from 'react-i18next';
+import type { VisitView } from '../../api/types';
+import { Lantern } from '../../shell/Lantern';
+import { breathTurn } from './breath';
+import type { Anchor } from './moment';
+import { useTick, type GivingNow } from './useGiving';
+
+export interface Breathing {
+  now: GivingNow;
+  visit: VisitView;
+  /** Part of a breath that is breathed out, 0 to 1. */
+  share: number;
+}
+
+/** A difference of this many breaths a minute is worth another pace. */
+const OTHER_PACE = 1;
+
+/**
+ * The lantern as the client's breath: its light fades as the breath goes out and swells as it comes in. A touch says that an out-breath
+ * begins now; three in a row say how fast they come.
+ */
+export function BreathLamp({ onTap, ...p }: Breathing & { onTap: () => void }) {
+  const { t } = useTranslation();
+  const light = useTick(p.now.giving, (ms) => {
+    const turn = breathTurn(p.now.anchor, p.visit, ms);
+    return (turn < p.share ? 1 - turn / p.share : (turn - p.share) / (1 - p.share)).toFixed(2);
+  });
+  return (
+    <button
+      type="button"
+      className="breathlamp"
+      style={{ '--light': light } as React.CSSProperties}
+      aria-label={t('breath.tap')}
+      title={t('breath.tap')}
+      onClick={onTap}
+    >
+      <Lantern light="here" />
+    </button>
+  );
+}
+
+export function BreathWord({ paused, ...p }: Breathing & { paused: boolean }) {
+  const { t } = useTranslation();
+  const out = useTick(p.now.giving, (ms) => breathTurn(p.now.anchor, p.visit, ms) < p.share);
+  return <p className="breathword">{paused ? t('give.paused') : t(out ? 'give.out' : 'give.in')}</p>;
+}
+
+/** What the taps came to, beside the breath the plan was made for; where they differ, the rest can be given in theirs. */
+export function BreathPace({
+  anchor,
+  visit,
+  mayChange,
+  onPace,
+}: {
+  anchor: Anchor;
+  visit: VisitView;
+  mayChange: boolean;
+  onPace: (perMinute: number) => void;
+}) {
+  const { t } = useTranslation();
+  const { taps, perMinute } = anchor;
+  const planned = visit.tempo.breathsPerMinute;
+  if (perMinute === null)
+    return taps.length > 0 ? <p className="soft breathpace">{t('breath.more', { n: taps.length })}</p> : null;
+  const differs = Math.abs(perMinute - planned) >= OTHER_PACE;
+  return (
+    <p className="soft breathpace">
+      {t('breath.theirs', { rate: perMinute })}
+      {differs && <> · {t('breath.planned', { rate: planned })} </>}
+      {differs && mayChange && (
+        <button type="button" className="pill quiet" onClick={() => onPace(perMinute)}>
+          {t('breath.giveInTheirs')}
+        </button>
+      )}
+    </p>
+  );
+}
