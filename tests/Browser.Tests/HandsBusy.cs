@@ -46,7 +46,7 @@ public sealed class HandsBusy : IAsyncLifetime
     }
 
     [Fact]
-    public void A_whole_session_is_given_by_three_pedals_with_five_notes_and_a_stop()
+    public void Pedals_are_learned_tell_notes_and_stop_and_never_set_it_going_again()
     {
         using var page = new Page(server).SignIn("teo");
         page.Open("Wren", "give");
@@ -64,7 +64,7 @@ public sealed class HandsBusy : IAsyncLifetime
         page.Find(".handsfree .btn-close").Click();
         page.Count(".handsfree", 0);
         var told = new List<string>();
-        for (var n = 0; n < 5; n++)
+        for (var n = 0; n < 2; n++)
         {
             var step = page.Find("h1").Text;
             Foot(page, "Note");
@@ -88,14 +88,6 @@ public sealed class HandsBusy : IAsyncLifetime
         Assert.Equal("stopped", page.Find(".give").GetAttribute("data-phase"));
         page.Click("They want to go on");
         page.Until("it to go on", () => page.Find(".give").GetAttribute("data-phase") == "running" ? "on" : null);
-        for (var n = 0; n < 200 && !page.Driver.Url.Contains("/reflect", StringComparison.Ordinal); n++)
-        {
-            Foot(page, "Next");
-        }
-
-        page.See("Did it help? Measure again.");
-        page.See(told[0]);
-        page.See("clearly");
     }
 
     [Fact]

@@ -5,6 +5,18 @@ import { commandOf, isCharacter, written, type CommandOf, type Place } from './c
 export const isTyping = (e: KeyboardEvent) =>
   e.target instanceof HTMLElement && (e.target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName));
 
+// Whether what has the focus was come to by Tab. After a touch the space bar is still the page's: it goes on, it does not touch again.
+let tabbed = false;
+window.addEventListener('keydown', (e) => e.key === 'Tab' && (tabbed = true), { capture: true });
+window.addEventListener('pointerdown', () => (tabbed = false), { capture: true });
+
+/** Whether a key presses the button that was come to by Tab. */
+const pressesButton = (e: KeyboardEvent) =>
+  tabbed &&
+  (e.key === ' ' || e.key === 'Enter') &&
+  e.target instanceof Element &&
+  e.target.closest('button, a') !== null;
+
 const STORED = 'lantern-single-keys';
 const CHANGED = 'lantern-single-keys-changed';
 
@@ -42,7 +54,8 @@ export function useCommands<P extends Place>(
   });
   useEffect(() => {
     const listen = (e: KeyboardEvent) => {
-      if (e.ctrlKey || e.metaKey || isTyping(e) || document.querySelector('.modal.show, .signin')) return;
+      if (e.ctrlKey || e.metaKey || isTyping(e) || pressesButton(e) || document.querySelector('.modal.show, .signin'))
+        return;
       const key = written(e);
       if (isCharacter(key) && !singleKeys.on()) return;
       const command = commandOf(place, key);

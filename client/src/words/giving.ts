@@ -185,6 +185,12 @@ export const giving = {
     field: 'Three big fields',
     fieldWhy:
       'The lower third of the screen for an elbow, a forearm or a foot: note, next, stop. A brush of the sheet does nothing.',
+    far: 'For the wall: larger, nothing to touch',
+    farWhy:
+      'A second device on the same visit follows this one: one as a display, one with the big fields as a remote.',
+    dims: 'Dim while nothing changes',
+    standIn: 'Three pedals on the screen, to try without having any',
+    fill: 'Fill the screen',
     tones: 'Soft tones: change, other side, end of a hold, rest',
     speech: 'Say each step as it begins',
     noSpeech: 'This browser cannot speak.',

@@ -16,10 +16,12 @@ import { HandsFree } from './hands/HandsFree';
 import { useHands, type Pedal } from './hands/hands';
 import { LastNote } from './hands/LastNote';
 import { PedalNote, useChoosing } from './hands/PedalNote';
+import { StandIn } from './hands/StandIn';
 import { ThreeFields } from './hands/ThreeFields';
 import { useCues } from './hands/useCues';
+import { useDimming } from './hands/useDimming';
 import { usePedals } from './hands/usePedals';
-import { notesOf } from './notes';
+import { notesOf, offeredAt } from './notes';
 import { ChangeAhead, useAmend } from './ChangeAhead';
 import { GiveKeys } from './GiveKeys';
 import { cursorAt, levelAt, momentAt, type Moment } from './moment';
@@ -81,7 +83,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
   const happened = happenedOf(view.session.happened, now.log.pending);
   const [telling, setTelling] = useState(false);
   const [arranging, setArranging] = useState(false);
-  const { field } = useHands();
+  const { field, far, dims, standIn } = useHands();
   // What is offered stays what it was when "note" was pressed, though the clock may take the next step up meanwhile.
   const [choosing, setChoosing] = useChoosing<{ at: Moment; likely: string[] }>();
   const [first, second] = choosing?.likely ?? [];
@@ -96,7 +98,8 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
       const response = pedal === 'next' ? first : second;
       if (response) respond(response, choosing.at);
     } else if (pedal === 'next') forward();
-    else if (!idle) setChoosing({ at: moment, likely: visit.likelyNotes[moment.step.id] ?? [] });
+    else if (!idle)
+      setChoosing({ at: moment, likely: offeredAt(visit.likelyNotes[moment.step.id] ?? [], noted, moment.step.id) });
   };
   const away = changing || arranging || telling;
   const press = usePedals(onPedal, away);
@@ -107,6 +110,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
     next: choosing ? name(first) : t(anchor.phase === 'not-started' ? 'give.start' : 'hands.pedal.next'),
     stop: t('hands.pedal.stop'),
   };
+  const dim = useDimming(dims, `${moment.index}${moment.phase}${anchor.phase}`);
   const stay = () => running && record('stay');
   const pause = () => record(running ? 'pause' : 'resume');
   useCommands(
@@ -129,7 +133,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
     },
   );
   return (
-    <div className={field ? 'give byfield' : 'give'} data-phase={anchor.phase}>
+    <div className={`give ${field ? 'byfield' : ''} ${far ? 'far' : ''} ${dim ? 'dim' : ''}`} data-phase={anchor.phase}>
       <main className="gmain">
         <TheStep
           moment={moment}
@@ -224,6 +228,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
         }}
         breathsPerMinute={visit.tempo.breathsPerMinute}
       />
+      {standIn && !field && <StandIn />}
       {field && <ThreeFields label={t('hands.field')} names={names} choosing={choosing !== null} onPedal={press} />}
       <WhatHappened
         show={telling}

@@ -31,3 +31,13 @@ export function notesOf(answered: readonly NotedResponse[], pending: readonly Gi
 }
 
 const blank = { station: null, place: null, side: null, strength: null, of: null };
+
+/** So many can be told apart by pedal. */
+const TOLD_APART = 2;
+
+/** The notes offered at a step: the likeliest that were not noted there yet, so that a second note is not the first again. */
+export function offeredAt(ranked: readonly string[], noted: readonly NotedResponse[], step: string): string[] {
+  const here = new Set(noted.filter((n) => n.step === step).map((n) => n.response));
+  const fresh = ranked.filter((r) => !here.has(r));
+  return [...fresh, ...ranked.filter((r) => here.has(r))].slice(0, TOLD_APART);
+}

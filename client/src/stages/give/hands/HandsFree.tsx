@@ -7,6 +7,7 @@ import { Choice } from '../../../ui/fields';
 import { Note } from '../../../ui/Note';
 import { pedalOf, pedals, setHands, useHands, type Hands, type Pedal } from './hands';
 import { play, say, speaks } from './sounds';
+import { fillScreen } from './useDimming';
 
 /** How a key is called to a person. */
 const called = (key: string, space: string) => (key === ' ' ? space : key.length === 1 ? key.toUpperCase() : key);
@@ -29,7 +30,7 @@ export function HandsFree({ show, onDone }: { show: boolean; onDone: () => void 
     return true;
   };
   useFirstKeys(learn);
-  const tick = (id: 'field' | 'tones' | 'speech', disabled = false) => (
+  const tick = (id: 'field' | 'far' | 'dims' | 'standIn' | 'tones' | 'speech', disabled = false) => (
     <Form.Check
       type="switch"
       id={`hands-${id}`}
@@ -81,6 +82,17 @@ export function HandsFree({ show, onDone }: { show: boolean; onDone: () => void 
         </ul>
         {tick('field')}
         <p className="soft small">{t('hands.fieldWhy')}</p>
+        {tick('far')}
+        <p className="soft small">{t('hands.farWhy')}</p>
+        {tick('dims')}
+        {tick('standIn')}
+        {document.fullscreenEnabled && (
+          <p className="acts">
+            <button type="button" className="pill" onClick={fillScreen}>
+              {t('hands.fill')}
+            </button>
+          </p>
+        )}
         {tick('tones')}
         {tick('speech', !speaks())}
         {!speaks() && <p className="soft small">{t('hands.noSpeech')}</p>}

@@ -1,7 +1,8 @@
-import { expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
 import type { GiveEvent, NotedResponse } from '../../../api/types';
-import { notesOf } from '../notes';
+import { notesOf, offeredAt } from '../notes';
 import { cueBetween } from './cues';
+import { simulatedPedals } from './devices';
 import { hands, pedalOf, setHands } from './hands';
 import { oncePerPress } from './once';
 
@@ -78,4 +79,37 @@ it('shows what waits as the server will tell it', () => {
     text: 'to the heel',
     detail: { station: 4, place: 'BL57', side: 'left', strength: 2 },
   });
+});
+
+describe('a pedal that stands in', () => {
+  it('rattles as a real one, and is still one press', async () => {
+    vi.useFakeTimers();
+    const pedals = simulatedPedals();
+    const raw: string[] = [];
+    const told: string[] = [];
+    const once = oncePerPress(() => Date.now());
+    const away = pedals.listen((p) => {
+      raw.push(p);
+      if (once()) told.push(p);
+    });
+    pedals.press('next');
+    vi.advanceTimersByTime(400);
+    pedals.press('stop');
+    vi.advanceTimersByTime(400);
+    expect(raw).toHaveLength(6);
+    expect(told).toEqual(['next', 'stop']);
+    away();
+    pedals.press('note');
+    expect(raw).toHaveLength(6);
+    vi.useRealTimers();
+  });
+});
+
+it('offers the likeliest notes, and what was noted at this step already makes room', () => {
+  const ranked = ['tender', 'right', 'too-much'];
+  const noted = [{ response: 'tender', step: 'heel' }] as NotedResponse[];
+  expect(offeredAt(ranked, [], 'heel')).toEqual(['tender', 'right']);
+  expect(offeredAt(ranked, noted, 'heel')).toEqual(['right', 'too-much']);
+  expect(offeredAt(ranked, noted, 'calf')).toEqual(['tender', 'right']);
+  expect(offeredAt(['tender', 'right'], noted, 'heel')).toEqual(['right', 'tender']);
 });

@@ -10,6 +10,12 @@ export interface Hands {
   keys: Partial<Record<Pedal, string>>;
   /** The lower third of the screen is three big fields. */
   field: boolean;
+  /** For the wall: larger, with nothing to touch. */
+  far: boolean;
+  /** Dims itself while nothing changes. */
+  dims: boolean;
+  /** Three pedals on the screen stand in for real ones. */
+  standIn: boolean;
   tones: boolean;
   speech: boolean;
   /** 0 to 1. */
@@ -19,7 +25,17 @@ export interface Hands {
 
 const STORED = 'lantern-hands';
 const CHANGED = 'lantern-hands-changed';
-const none: Hands = { keys: {}, field: false, tones: false, speech: false, volume: 0.5, ear: 'both' };
+const none: Hands = {
+  keys: {},
+  field: false,
+  far: false,
+  dims: false,
+  standIn: false,
+  tones: false,
+  speech: false,
+  volume: 0.5,
+  ear: 'both',
+};
 
 let last = { text: '', hands: none };
 

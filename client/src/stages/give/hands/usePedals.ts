@@ -1,5 +1,6 @@
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { isTyping, useFirstKeys } from '../../../shell/keys';
+import { standIn } from './devices';
 import { pedalOf, useHands, type Pedal } from './hands';
 import { oncePerPress } from './once';
 
@@ -18,7 +19,13 @@ export function usePedals(on: (pedal: Pedal) => void, away: boolean) {
     if (pedal && once.current() && !e.repeat) on(pedal);
     return pedal !== undefined;
   });
-  return (pedal: Pedal) => {
-    if (once.current()) on(pedal);
+  const press = (pedal: Pedal) => {
+    if (!away && once.current()) on(pedal);
   };
+  const latest = useRef(press);
+  useEffect(() => {
+    latest.current = press;
+  });
+  useEffect(() => standIn.listen((pedal) => latest.current(pedal)), []);
+  return press;
 }
