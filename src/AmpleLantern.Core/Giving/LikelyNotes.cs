@@ -7,9 +7,6 @@ namespace AmpleLantern.Core.Giving;
 /// <summary>Which notes come first at a step: what a foot can tell without looking must be one of few.</summary>
 public static class LikelyNotes
 {
-    /// <summary>So many are ranked: two are offered, and what was noted at a step makes room for the next.</summary>
-    public const int Ranked = 5;
-
     /// <summary>
     /// Ids of the likeliest notes at a step, the likeliest first; of equals, as they are written. What stops a session is never among
     /// them: it has a pedal of its own.
@@ -19,7 +16,7 @@ public static class LikelyNotes
             .. knowledge
                 .Responses.All.Where(r => r.Effect != ResponseKind.Stop)
                 .OrderByDescending(r => (r.Likely ?? []).Where(l => Fits(l, step, knowledge)).Select(l => l.Weight).DefaultIfEmpty().Max())
-                .Take(Ranked)
+                .Take(knowledge.GivingTimes.NotesRanked)
                 .Select(r => r.Id),
         ];
 

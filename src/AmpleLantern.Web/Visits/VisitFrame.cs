@@ -138,7 +138,7 @@ public sealed class VisitFrame
     /// <summary>Minutes left for the mat when the talk before and after is taken off.</summary>
     public double MinutesOnMat => visit.MinutesBooked - now.SessionTimes.TalkBeforeMinutes - now.SessionTimes.TalkAfterMinutes;
 
-    /// <summary>When it must be over: as was set on the way, else as it is booked, where it was not begun later than that.</summary>
+    /// <summary>When it must be over: as was set on the way, else as it is booked, where it was begun on that day and before.</summary>
     public Instant? OutBy(Instant at)
     {
         if (State.EndSet)
@@ -148,7 +148,8 @@ public sealed class VisitFrame
 
         var end =
             setting.Clock.InstantOf(visit.Date + visit.At) + Duration.FromMinutes(visit.MinutesBooked - now.SessionTimes.TalkAfterMinutes);
-        return (State.StartedAt ?? at) < end ? end : null;
+        var begun = State.StartedAt ?? at;
+        return begun < end && setting.Clock.DateOf(begun) == visit.Date ? end : null;
     }
 
     public IReadOnlyList<GivenStep> Given => field ??= visit.Seal?.Given ?? Session.Given(State);

@@ -95,7 +95,7 @@ public sealed class NotesTests
         foreach (var step in Known.Flow(flow).Steps)
         {
             var likely = LikelyNotes.At(step, Known.Base);
-            Assert.Equal(LikelyNotes.Ranked, likely.Distinct().Count());
+            Assert.Equal(Known.Base.GivingTimes.NotesRanked, likely.Distinct().Count());
             Assert.True(step.Level < 2 || likely.Contains("too-much"), $"{step.Name}: {string.Join(", ", likely)}");
             Assert.All(likely, id => Assert.NotEqual(ResponseKind.Stop, Known.Base.Responses[id].Effect));
         }

@@ -71,7 +71,9 @@ export function ChangeAhead({ show, visit, words, giving, from, onDone }: Props)
   const sources = usePlanSources(visit.id, words);
   const [source, setSource] = useState('');
   const ahead = visit.plan.steps.slice(from);
-  const edit = (part: Omit<PlanEdit, 'bothSides'>) => void amend({ edits: [{ bothSides: false, ...part }] });
+  const [both, setBoth] = useState(true);
+  const edit = (part: Omit<PlanEdit, 'bothSides'>) => void amend({ edits: [{ bothSides: both, ...part }] });
+  const { leftSeconds, rightSeconds } = visit.expansion.totals;
   const insert = known(sources, source)?.from;
   return (
     <Offcanvas show={show} onHide={onDone} placement="end" className="changeahead" aria-labelledby="ahead-title">
@@ -80,6 +82,18 @@ export function ChangeAhead({ show, visit, words, giving, from, onDone }: Props)
       </Offcanvas.Header>
       <Offcanvas.Body>
         <p className="soft small">{t('ahead.lead')}</p>
+        <Form.Check
+          type="switch"
+          id="ahead-both"
+          label={t('ahead.both')}
+          checked={both}
+          onChange={(e) => setBoth(e.target.checked)}
+        />
+        {leftSeconds + rightSeconds > 0 && (
+          <p className="small" role="status">
+            {t('ahead.balance', { left: minSec(leftSeconds), right: minSec(rightSeconds) })}
+          </p>
+        )}
         {wrong && <Note kind="wrong">{wrong}</Note>}
         <ol className="aheadlist">
           {ahead.map((step, i) => {
@@ -98,6 +112,21 @@ export function ChangeAhead({ show, visit, words, giving, from, onDone }: Props)
                   </span>
                 </p>
                 <div className="acts">
+                  {(['sooner', 'later'] as const).map((way) => {
+                    const to = i + (way === 'sooner' ? -1 : 1);
+                    return (
+                      <button
+                        key={way}
+                        type="button"
+                        className="tool"
+                        aria-label={t(`ahead.${way}`, { name: step.name })}
+                        disabled={i === 0 || to < 1 || to >= ahead.length}
+                        onClick={() => edit({ kind: 'move', step: step.id, number: from + to })}
+                      >
+                        {way === 'sooner' ? '↑' : '↓'}
+                      </button>
+                    );
+                  })}
                   <button
                     type="button"
                     className="tool"

@@ -48,8 +48,8 @@ export const TheStep = memo(function TheStep({
       <OnePicture moment={moment} visit={visit} words={words} level={level} onPoint={setPoint} />
       <StepPoints step={planned} clientId={visit.client.id} open={point} onOpen={setPoint} />
       <FoundBefore visit={visit} step={step.id} words={words} />
-      <Consents visit={visit} words={words} places={asked} bare onTakenBack={onTakenBack} />
       <p className="ghow serif">{technique?.how}</p>
+      <Consents visit={visit} words={words} places={asked} bare onTakenBack={onTakenBack} />
       <dl>
         <dt>{t('sheet.client')}</dt>
         <dd>{nameIn(words.positions, step.position)}</dd>
