@@ -5,7 +5,7 @@ using OpenQA.Selenium.Interactions;
 
 namespace AmpleLantern.Browser.Tests;
 
-/// <summary>Whole sessions without a free hand: by three pedals, by an elbow, by keys; one that is late, one where something happens.</summary>
+/// <summary>Whole sessions without a free hand: by pedals, by elbow, by keys; one that is late, one where something happens.</summary>
 public sealed class WholeSessions(Server server) : IClassFixture<Server>
 {
     private static readonly Dictionary<string, string> Pedals = new()
