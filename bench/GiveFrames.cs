@@ -86,11 +86,61 @@ public static class GiveFrames
             $"give    {Count(driver, visit)} presses ({presses} beads and ridges drawn), {Seconds} s: {script / frames:0.00} ms of script a frame ({frames} frames), {script / ticks:0.00} ms a tick; "
                 + $"layout {(after["LayoutDuration"] - before["LayoutDuration"]) * 1000 / frames:0.00} ms, style {(after["RecalcStyleDuration"] - before["RecalcStyleDuration"]) * 1000 / frames:0.00} ms a frame   script a tick/limit {script / ticks / LimitMilliseconds:0.00}"
         );
+        var busy = (after["TaskDuration"] - before["TaskDuration"]) / Seconds;
+        Console.WriteLine(
+            $"        {busy:0.0%} of one core while the clock runs; {after["JSHeapUsedSize"] / Megabyte:0} MB of script memory   memory/limit {after["JSHeapUsedSize"] / Megabyte / MemoryLimit:0.00}"
+        );
+        Note(driver);
         driver.Quit();
         server.Kill();
         Directory.Delete(folder, recursive: true);
         Directory.Delete(folder + "-profile", recursive: true);
     }
+
+    /// <summary>Notes by a key: until the page shows it, and until the server has stored it.</summary>
+    private static void Note(ChromeDriver driver)
+    {
+        var told =
+            (IReadOnlyCollection<object>)
+                driver.ExecuteAsyncScript(
+                    """
+                    const [times, done] = arguments;
+                    performance.clearResourceTimings();
+                    const shown = [];
+                    const said = () => document.querySelector('.gsaved').textContent;
+                    const once = () => new Promise(next => {
+                      const before = said(), from = performance.now();
+                      new MutationObserver((_, seen) => {
+                        if (said() === before) return;
+                        seen.disconnect();
+                        requestAnimationFrame(() => { shown.push(performance.now() - from); setTimeout(next, 400); });
+                      }).observe(document.querySelector('.give'), { subtree: true, childList: true, characterData: true });
+                      document.body.dispatchEvent(new KeyboardEvent('keydown', { key: 'n', bubbles: true }));
+                    });
+                    (async () => {
+                      for (let i = 0; i < times; i++) await once();
+                      const sent = performance.getEntriesByType("resource").filter(e => e.name.endsWith("/give/events"));
+                      done([shown, sent.map(e => e.duration)]);
+                    })();
+                    """,
+                    Notes
+                )!;
+        var (shown, stored) = (Sorted(told.First()), Sorted(told.Last()));
+        Console.WriteLine(
+            $"note    {shown.Count} by key: on the screen {At(shown, 0.5):0} / {At(shown, 0.95):0} ms, stored {At(stored, 0.5):0} / {At(stored, 0.95):0} ms (p50/p95)   screen/limit {At(shown, 0.95) / NoteLimit:0.00}, disk/limit {At(stored, 0.95) / DiskLimit:0.00}"
+        );
+    }
+
+    private const int Notes = 40;
+    private const double NoteLimit = 50;
+    private const double DiskLimit = 150;
+    private const double Megabyte = 1_000_000;
+    private const double MemoryLimit = 150;
+
+    private static List<double> Sorted(object values) =>
+        [.. ((IEnumerable<object>)values).Select(v => Convert.ToDouble(v, CultureInfo.InvariantCulture)).Order()];
+
+    private static double At(List<double> sorted, double share) => sorted[(int)Math.Ceiling(share * sorted.Count) - 1];
 
     /// <summary>A step taken up and drawn slowly up and down the list, as a hand does.</summary>
     private static async Task Drag(ChromeDriver driver, Uri plan)

@@ -150,7 +150,9 @@ builder.Services.AddSingleton(p => new FigureStore(
     knowledge,
     p.GetRequiredService<Memo>(),
     FigureStore.Shipped,
-    Path.Combine(data, "figures")
+    // A figure is named after all it is drawn from: several programs may keep theirs in one folder.
+    builder.Configuration["figures"]
+        ?? Path.Combine(data, "figures")
 ));
 
 // Sign-ins survive a restart, and everything a practice has to keep lies in one folder.

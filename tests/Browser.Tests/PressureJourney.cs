@@ -39,7 +39,7 @@ public sealed class PressureJourney(Server server) : IClassFixture<Server>
         page.Open("Wren", "give");
         page.Find("h1");
         // Where the session stands goes by the clock: on to the next step that is given by weight.
-        for (var tries = 0; tries < 5 && page.Driver.FindElements(By.CssSelector(".pressstrip .pressnumbers")).Count == 0; tries++)
+        for (var tries = 0; tries < 5 && page.Driver.FindElements(By.CssSelector(".onepicture .pressnumbers")).Count == 0; tries++)
         {
             var step = page.Find("h1").Text;
             page.Press(Keys.Space);
@@ -47,8 +47,8 @@ public sealed class PressureJourney(Server server) : IClassFixture<Server>
             Thread.Sleep(400);
         }
 
-        page.Find(".pressstrip .pressnumbers");
-        page.Find(".pressstrip .force");
+        page.Find(".onepicture .pressnumbers");
+        page.Find(".onepicture .force");
     }
 
     [Fact]

@@ -67,18 +67,18 @@ public sealed class BendingTests : IAsyncLifetime
     [Fact]
     public async Task Late_there_are_two_ways_to_be_out_in_time_and_either_is_taken_by_its_edits()
     {
-        var before = await teo.Visit(id);
-        var session = before["session"]!;
-        var togo = (double)before["expansion"]!["totalSeconds"]! - (double)session["cursorSeconds"]!;
-        var until = At(600 - togo);
-        Assert.Equal(["stored"], Words(await Note(teo, id, Event("out-by", detail: new { until }))));
-        var offers = (await teo.Get($"/api/visits/{id}/give/offers"))!;
-        Assert.InRange((double)offers["overSeconds"]!, 60, 700);
+        var id = await Begun();
+        // In two hours there is time to spare: what is still to come takes so much less.
+        await Note(odile, id, Event("out-by", 1, detail: new { until = At(-7200) }));
+        var togo = 7200 + (double)(await odile.Get($"/api/visits/{id}/give/offers"))!["overSeconds"]!;
+        Assert.Equal(["stored"], Words(await Note(odile, id, Event("out-by", detail: new { until = At(600 - togo) }))));
+        var offers = (await odile.Get($"/api/visits/{id}/give/offers"))!;
+        Assert.InRange((double)offers["overSeconds"]!, 590, 610);
         Assert.Equal(["other-repeats", "leave-out"], offers["offers"]!.AsArray().Select(o => (string)o!["kind"]!));
         var offer = offers["offers"]![1]!;
         Assert.Equal(0, (double)offer["overSeconds"]!);
         var after = (
-            await teo.Post(
+            await odile.Post(
                 $"/api/visits/{id}/give/amend",
                 new
                 {
@@ -88,13 +88,37 @@ public sealed class BendingTests : IAsyncLifetime
                 }
             )
         )!;
-        Assert.Equal(200, (int)teo.Last.StatusCode);
+        Assert.Equal(200, (int)odile.Last.StatusCode);
         var names = after["plan"]!["steps"]!.AsArray().Select(s => (string)s!["name"]!).ToList();
         Assert.All(offer["goes"]!.AsArray(), gone => Assert.DoesNotContain((string)gone!, names));
-        Assert.True((double)(await teo.Get($"/api/visits/{id}/give/offers"))!["overSeconds"]! <= 1);
+        Assert.True((double)(await odile.Get($"/api/visits/{id}/give/offers"))!["overSeconds"]! <= 1);
         // Whoever lets the end go is offered nothing.
-        await Note(teo, id, Event("out-by"));
-        Assert.Null((await teo.Get($"/api/visits/{id}/give/offers"))!["outBy"]);
+        await Note(odile, id, Event("out-by"));
+        Assert.Null((await odile.Get($"/api/visits/{id}/give/offers"))!["outBy"]);
+    }
+
+    /// <summary>A session that begins now.</summary>
+    private async Task<string> Begun()
+    {
+        var client = (await odile.Get("/api/today?who=all"))!["visits"]!
+            .AsArray()
+            .First(v => ((string)v!["clientName"]!).StartsWith("Anouk", StringComparison.Ordinal))!;
+        var booked = (
+            await odile.Post(
+                "/api/visits",
+                new
+                {
+                    clientId = (string)client["clientId"]!,
+                    date = DateTime.UtcNow.AddDays(3).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
+                    at = "12:00:00",
+                    minutesBooked = 60,
+                    flow = "legs-on-the-mat",
+                }
+            )
+        )!;
+        var begun = (string)booked["id"]!;
+        Assert.Equal(["stored"], Words(await Note(odile, begun, Event("start", 1))));
+        return begun;
     }
 
     [Fact]

@@ -40,6 +40,7 @@ export const commands = {
     back: { keys: ['PageUp'], says: 'back' },
     pause: { keys: ['p'], says: 'pause' },
     again: { keys: ['a'], says: 'again' },
+    placeAgain: { keys: ['Shift+a'], says: 'placeAgain' },
     stay: { keys: ['h'], says: 'stay' },
     lighter: { keys: ['['], says: 'level' },
     deeper: { keys: [']'], says: 'level' },

@@ -1,4 +1,4 @@
-import { cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
+import { act, cleanup, fireEvent, screen, waitFor } from '@testing-library/react';
 import { afterEach, beforeEach, expect, it, vi } from 'vitest';
 import { openAt } from '../test/house';
 
@@ -30,7 +30,12 @@ afterEach(() => {
   expect(broke.map((said) => String(said).slice(0, 300))).toEqual([]);
 });
 
-const see = (text: RegExp | string) => screen.findAllByText(text, undefined, { timeout: 8000 });
+const see = async (text: RegExp | string) => {
+  const found = await screen.findAllByText(text, undefined, { timeout: 8000 });
+  // What is drawn may be seen before it hears keys: a press right after it would go nowhere.
+  await act(async () => undefined);
+  return found;
+};
 const press = async (name: RegExp | string) =>
   fireEvent.click((await screen.findAllByRole('button', { name }, { timeout: 8000 }))[0]!);
 

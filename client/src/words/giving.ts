@@ -106,6 +106,7 @@ export const giving = {
     pause: 'pause',
     resume: 'go on',
     again: 'again',
+    placeAgain: 'place again',
     stay: 'hold on here',
     staying: 'holding on',
     stayed_one: 's · one breath',
@@ -207,6 +208,7 @@ export const giving = {
     minutes_other: '{{count}} minutes {{s}}',
   },
   breath: {
+    you: { out: 'you: out', in: 'you: in' },
     tap: 'Touch as they breathe out',
     more: 'out-breath {{n}} of 3',
     theirs: 'they breathe {{rate}} a minute',

@@ -85,6 +85,7 @@ export const shell = {
       back: 'back',
       pause: 'pause and go on',
       again: 'this step again',
+      placeAgain: 'this place again',
       stay: 'hold on here',
       level: 'one level lighter, deeper',
       breath: 'they breathe out now; three times sets how fast',

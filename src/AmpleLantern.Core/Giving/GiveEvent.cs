@@ -60,7 +60,7 @@ public sealed record GiveEvent(
 /// <param name="Strength">1 a little, 2 clearly, 3 strongly.</param>
 /// <param name="Of">Id of the response it is added to, for <see cref="GiveEventKind.Annotate"/>; of what happened, for what is said of
 /// it later.</param>
-/// <param name="Reach">What a change of level holds for; the step when not said.</param>
+/// <param name="Reach">What a change of level holds for, or what is given again; the step when not said.</param>
 /// <param name="Until">When the session must be over, for <see cref="GiveEventKind.OutBy"/>; null where it may end when it ends.</param>
 /// <param name="Done">What was done when something happened.</param>
 /// <param name="Told">Who was told of it.</param>

@@ -11,6 +11,7 @@ namespace AmpleLantern.Core.Giving;
 /// <param name="StopByPedal">What is noted when a foot or an elbow stops the session; why comes after.</param>
 /// <param name="OfferFromSeconds">Ways to be done in time are offered from so much beyond, or short of, the end on.</param>
 /// <param name="NotesRanked">So many notes are ranked at a step: two are offered, and what was noted there makes room for the next.</param>
+/// <param name="OnePressSeconds">Two remotes that go on within so long of each other meant it once.</param>
 /// <param name="PauseReasons">What a pause is usually for, to be told by one touch.</param>
 /// <param name="SayLateFromSeconds">A session is said to be late from this on.</param>
 [Kind("givingTimes", "giving times", Single = true)]
@@ -23,6 +24,7 @@ public sealed record GivingTimes(
     double BackToPreviousSeconds,
     double OfferFromSeconds,
     int NotesRanked,
+    double OnePressSeconds,
     IReadOnlyList<string> PauseReasons,
     [RefersTo<ResponseKind>] string StopByPedal,
     string EmergencyNumber

@@ -27,7 +27,7 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
     };
 
     /// <summary>Folds the log. Events are taken once each, by id; one that makes no sense where it stands changes nothing.</summary>
-    public SessionState Fold(IEnumerable<GiveEvent> events) => SessionLog.InOrder(events, Stops).Aggregate(Empty, Apply);
+    public SessionState Fold(IEnumerable<GiveEvent> events) => SessionLog.InOrder(events, Stops, OnePress).Aggregate(Empty, Apply);
 
     public SessionState Apply(SessionState state, GiveEvent e) => Apply(state, new LogEntry(e, e.At, LogPart.Whole));
 
@@ -66,7 +66,7 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
             (GivePhase.Running or GivePhase.Paused, GiveEventKind.Again) => Jump(
                 state,
                 at,
-                StepAt(expansion, Cursor(state, at)).StartSeconds
+                Again(expansion, Cursor(state, at), e.Detail?.Reach)
             ),
             (GivePhase.Running or GivePhase.Paused, GiveEventKind.Deeper) => LevelChange.By(1, state, e, expansion, StepOf(e, state, at)),
             (GivePhase.Running or GivePhase.Paused, GiveEventKind.Lighter) => LevelChange.By(-1, state, e, expansion, StepOf(e, state, at)),
@@ -193,6 +193,8 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
             : noted;
     }
 
+    private Duration OnePress => Duration.FromSeconds(knowledge.GivingTimes.OnePressSeconds);
+
     private bool Stops(string response) => knowledge.Responses.Find(response)?.Effect == ResponseKind.Stop;
 
     private static bool Moves(GiveEventKind kind) => kind is GiveEventKind.Next or GiveEventKind.Back or GiveEventKind.Again;
@@ -242,6 +244,15 @@ public sealed class Session(Expansion started, KnowledgeBase knowledge, IReadOnl
         var end = step.StartSeconds + step.Seconds;
         var rest = end - step.RestSeconds;
         return step.RestSeconds > 0 && cursor < rest - 1e-9 ? rest : end;
+    }
+
+    /// <summary>The step again, or the place of it that is under way.</summary>
+    private static double Again(Expansion expansion, double cursor, LevelReach? reach)
+    {
+        var step = StepAt(expansion, cursor);
+        return reach is LevelReach.Place && step.Presses.Any(p => p.StartSeconds <= cursor)
+            ? step.Presses.Last(p => p.StartSeconds <= cursor).StartSeconds
+            : step.StartSeconds;
     }
 
     private double Back(Expansion expansion, double cursor)

@@ -25,10 +25,11 @@ public static class SessionLog
     /// the moment it became known: it must not undo work that was really given.
     /// </summary>
     /// <param name="stops">Whether a response stops the session.</param>
-    public static IReadOnlyList<LogEntry> InOrder(IEnumerable<GiveEvent> events, Func<string, bool> stops)
+    /// <param name="onePress">Two remotes that tell the same within so long told it once; what is noted is kept from both.</param>
+    public static IReadOnlyList<LogEntry> InOrder(IEnumerable<GiveEvent> events, Func<string, bool> stops, Duration onePress = default)
     {
         var timed = events.DistinctBy(e => e.Id).GroupBy(e => e.Device ?? "").SelectMany(Timed).ToList();
-        return
+        LogEntry[] ordered =
         [
             .. timed
                 .SelectMany(e => Parts(e, timed, stops))
@@ -37,7 +38,28 @@ public static class SessionLog
                 .ThenBy(e => e.Event.Counter)
                 .ThenBy(e => e.Event.Id),
         ];
+        var kept = new List<LogEntry>(ordered.Length);
+        foreach (var e in ordered)
+        {
+            if (!kept.AsEnumerable().Reverse().TakeWhile(o => e.At - o.At < onePress).Any(o => Echoes(e, o)))
+            {
+                kept.Add(e);
+            }
+        }
+
+        return kept;
     }
+
+    private static bool Echoes(LogEntry e, LogEntry of) =>
+        e.Event.Kind == of.Event.Kind
+        && e.Event.Device != of.Event.Device
+        && e.Event.Kind
+            is GiveEventKind.Next
+                or GiveEventKind.Back
+                or GiveEventKind.Again
+                or GiveEventKind.Pause
+                or GiveEventKind.Resume
+                or GiveEventKind.Stay;
 
     private static IEnumerable<LogEntry> Timed(IEnumerable<GiveEvent> ofOneDevice)
     {

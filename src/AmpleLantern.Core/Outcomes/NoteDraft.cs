@@ -98,10 +98,19 @@ public static class NoteDraft
             .. responses,
             .. (log.Session.Seams ?? []).Select(s => s.Saying).Where(s => s.Length > 0).Select(s => $"Changed on the way: {s}"),
             .. Pressed(log),
+            Breathed(log.Session.BreathRates ?? []),
             .. (log.Session.Pauses ?? []).Where(p => p.Until is not null).GroupBy(p => p.Why ?? "no reason given").Select(Paused),
             .. (log.Session.Happened ?? []).Select(h => Happened(h, log, knowledge)),
         ]);
     }
+
+    private static string Breathed(IReadOnlyList<BreathRate> rates) =>
+        rates.Count switch
+        {
+            0 => "",
+            1 => $"Breathed {Number(rates[0].PerMinute)} a minute",
+            _ => $"Breathed {Number(rates[0].PerMinute)}, at the end {Number(rates[^1].PerMinute)} a minute",
+        };
 
     private static string Paused(IGrouping<string, PauseTaken> pauses) =>
         string.Create(

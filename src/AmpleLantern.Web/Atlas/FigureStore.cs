@@ -360,21 +360,30 @@ public sealed class FigureStore
 }
 
 /// <summary>Draws what was asked for, one figure after the other, behind everything else.</summary>
-public sealed class FigureDrawer(FigureStore figures, KnowledgeBase knowledge, ILogger<FigureDrawer> log) : BackgroundService
+public sealed class FigureDrawer(FigureStore figures, KnowledgeBase knowledge, IConfiguration settings, ILogger<FigureDrawer> log)
+    : BackgroundService
 {
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         // Where lines and points lie is asked for at the first change of a step; it is worked out before that.
+        var ahead = settings.GetValue("ahead", true);
         await Task.Run(
             () =>
             {
+                if (!ahead)
+                {
+                    return;
+                }
+
                 foreach (var line in knowledge.Atlas.Channels.All.Select(c => c.Id).Concat(knowledge.Atlas.Sen.All.Select(l => l.Id)))
                 {
+                    stoppingToken.ThrowIfCancellationRequested();
                     knowledge.RegionsOfLine(line);
                 }
 
                 foreach (var point in knowledge.Atlas.Points.All)
                 {
+                    stoppingToken.ThrowIfCancellationRequested();
                     knowledge.RegionsOfPoint(point.Id);
                 }
             },

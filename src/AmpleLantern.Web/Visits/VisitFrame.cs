@@ -256,35 +256,7 @@ public sealed class VisitFrame
         };
     }
 
-    public SessionView SessionAt(Instant at) =>
-        new()
-        {
-            Phase = State.Phase,
-            Now = at,
-            StartedAt = State.StartedAt,
-            AnchoredAt = State.AnchoredAt,
-            CursorSeconds = State.CursorSeconds,
-            LateSeconds = Math.Round(Session.LateSeconds(State, at), 1),
-            SayLateFromSeconds = Knowledge.GivingTimes.SayLateFromSeconds,
-            BackToPreviousSeconds = Knowledge.GivingTimes.BackToPreviousSeconds,
-            Levels = State.Levels,
-            PlaceLevels = State.PlaceLevels ?? new Dictionary<string, IReadOnlyDictionary<int, int>>(),
-            StoppedBy = State.StoppedBy,
-            Responses = State.Responses,
-            Events = visit.Events.Count,
-            Basis = State.Basis,
-            Seams = State.Seams ?? [],
-            FinishedAt = State.FinishedAt,
-            StayingSince = State.StayingSince,
-            Pauses = State.Pauses ?? [],
-            Breath = State.Breath,
-            BreathRates = State.BreathRates ?? [],
-            SlowestBreathsPerMinute = Knowledge.Pace.SlowestBreathsPerMinute,
-            FastestBreathsPerMinute = Knowledge.Pace.FastestBreathsPerMinute,
-            OutBy = OutBy(at),
-            Happened = State.Happened ?? [],
-            OfferFromSeconds = Knowledge.GivingTimes.OfferFromSeconds,
-        };
+    public SessionView SessionAt(Instant at) => SessionShown.Of(this, visit.Events.Count, at);
 
     /// <summary>With the names of who asked.</summary>
     private AskingShown Named(AskingShown asking)

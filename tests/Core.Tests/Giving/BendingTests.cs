@@ -200,6 +200,29 @@ public sealed class BendingTests
     }
 
     [Fact]
+    public void Two_remotes_that_go_on_at_once_go_on_once_and_both_notes_are_kept()
+    {
+        var session = new Session(Known.Expand(Legs), Known.Base);
+        GiveEvent By(string device, double second, GiveEventKind kind, string? word = null) =>
+            At(second, kind, word) with
+            {
+                Device = device,
+            };
+        var state = session.Fold([
+            By("a", 0, GiveEventKind.Start),
+            By("a", 20, GiveEventKind.Next),
+            By("b", 20.3, GiveEventKind.Next),
+            By("a", 30, GiveEventKind.Response, "tender"),
+            By("b", 30.2, GiveEventKind.Response, "tender"),
+            By("b", 40, GiveEventKind.Next),
+            By("b", 40.3, GiveEventKind.Next),
+        ]);
+        Assert.Equal(2, state.Responses.Count);
+        // One person's two presses are two; two persons' one is one.
+        Assert.Equal(Legs.Steps[3].Id, session.StepAt(state, Noon + Duration.FromSeconds(40.4)).Id);
+    }
+
+    [Fact]
     public void Everything_that_may_happen_means_what_can_be_screened()
     {
         foreach (var happening in Known.Base.Happenings.All.Where(h => h.AsksFact is not null))

@@ -78,6 +78,20 @@ public sealed class ToTheEndTests
         Assert.Empty(offer.Goes);
     }
 
+    /// <summary>Once one side is given, its other side is due: nothing can go without leaving the sides unequal.</summary>
+    [Fact]
+    public void Until_the_first_leg_is_well_begun_there_are_two_ways_and_on_the_second_there_is_none()
+    {
+        var plan = Known.Flow(Known.Legs);
+        var expansion = Known.Expand(plan);
+        int Offers(double share) =>
+            expansion.TotalSeconds * share is var at
+                ? ToTheEnd.For(plan, expansion, at, expansion.TotalSeconds - at - 600, Known.Usual, Known.Base).Count
+                : 0;
+        Assert.Equal([2, 2, 2], new[] { 0.1, 0.2, 0.3 }.Select(Offers));
+        Assert.Equal(0, Offers(0.7));
+    }
+
     [Theory]
     // Against trying every choice: least lost, then fewest.
     [InlineData(new double[] { 30, 45, 60, 90 }, 50)]

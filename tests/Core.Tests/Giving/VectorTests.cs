@@ -78,14 +78,12 @@ public class VectorTests
                     ["deepest"] = s.Deepest,
                     ["sameAs"] = s.SameAs,
                     ["presses"] = new JsonArray([
-                        .. s
-                            .Presses.Where(p => p.Breaths is not null)
-                            .Select(p => new JsonObject
-                            {
-                                ["startSeconds"] = p.StartSeconds,
-                                ["seconds"] = p.Seconds,
-                                ["breaths"] = p.Breaths,
-                            }),
+                        .. s.Presses.Select(p => new JsonObject
+                        {
+                            ["startSeconds"] = p.StartSeconds,
+                            ["seconds"] = p.Seconds,
+                            ["breaths"] = p.Breaths,
+                        }),
                     ]),
                 }),
             ]),
@@ -174,6 +172,7 @@ public class VectorTests
                 Station: 1 + (counter % 2),
                 Reach: Enum.GetValues<LevelReach>()[counter % Enum.GetValues<LevelReach>().Length]
             ),
+            GiveEventKind.Again when counter % 2 == 0 => new(Reach: LevelReach.Place),
             GiveEventKind.OutBy when counter % 3 > 0 => new(Until: Noon + Duration.FromMinutes(counter)),
             _ => null,
         };

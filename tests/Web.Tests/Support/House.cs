@@ -60,6 +60,8 @@ public class House : WebApplicationFactory<Program>
         // As a practice runs it: what Development forgives or explains is not there.
         builder.UseEnvironment("Production");
         builder.UseSetting("data", Folder);
+        builder.UseSetting("figures", Path.Combine(Path.GetTempPath(), "lantern-figures"));
+        builder.UseSetting("ahead", "false");
         builder.UseSetting("demo", Demo ? "true" : "false");
         builder.UseSetting("Access:SignInTriesPerMinute", SignInTries.ToString(System.Globalization.CultureInfo.InvariantCulture));
         builder.ConfigureServices(s => s.AddSingleton<IClock>(Clock));

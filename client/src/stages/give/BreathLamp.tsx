@@ -2,7 +2,7 @@ import { useTranslation } from 'react-i18next';
 import type { VisitView } from '../../api/types';
 import { Lantern } from '../../shell/Lantern';
 import { breathTurn } from './breath';
-import type { Anchor } from './moment';
+import type { Anchor, Moment } from './moment';
 import { useTick, type GivingNow } from './useGiving';
 
 export interface Breathing {
@@ -43,6 +43,18 @@ export function BreathWord({ paused, ...p }: Breathing & { paused: boolean }) {
   const { t } = useTranslation();
   const out = useTick(p.now.giving, (ms) => breathTurn(p.now.anchor, p.visit, ms) < p.share);
   return <p className="breathword">{paused ? t('give.paused') : t(out ? 'give.out' : 'give.in')}</p>;
+}
+
+/**
+ * The giver breathes out as the weight goes in, and in as it comes off. Where presses do not go with the client's breath, that is another
+ * breath than theirs, and it is said.
+ */
+export function OwnBreath({ moment }: { moment: Moment }) {
+  const { t } = useTranslation();
+  const press = moment.step.presses[moment.press - 1];
+  const how = ({ sink: 'out', stay: 'out', release: 'in', travel: 'in' } as const)[moment.phase as 'sink'];
+  if (!press || press.breaths || moment.step.timed || !how) return null;
+  return <p className="soft ownbreath">{t(`breath.you.${how}`)}</p>;
 }
 
 /** What the taps came to, beside the breath the plan was made for; where they differ, the rest can be given in theirs. */

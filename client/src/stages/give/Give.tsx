@@ -122,6 +122,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
           back: () => record('back'),
           pause,
           again: () => record('again'),
+          placeAgain: does.placeAgain,
           stay,
           lighter: () => does.level('lighter', 'step'),
           deeper: () => does.level('deeper', 'step'),
@@ -211,6 +212,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
         onBack={() => record('back')}
         onPause={pause}
         onAgain={() => record('again')}
+        onPlaceAgain={does.placeAgain}
         onStay={stay}
         onChange={() => setChanging(true)}
         onHappened={() => setTelling(true)}

@@ -13,6 +13,7 @@ interface Props {
   onBack: () => void;
   onPause: () => void;
   onAgain: () => void;
+  onPlaceAgain: () => void;
   onStay: () => void;
   onChange: () => void;
   onHappened: () => void;
@@ -30,6 +31,7 @@ export function GiveKeys(props: Props) {
     onBack,
     onPause,
     onAgain,
+    onPlaceAgain,
     onStay,
     onChange,
     onHappened,
@@ -62,6 +64,9 @@ export function GiveKeys(props: Props) {
       </button>
       <button type="button" onClick={onAgain} disabled={idle}>
         <CommandCap in="give" of="again" /> {t('give.again')}
+      </button>
+      <button type="button" onClick={onPlaceAgain} disabled={idle}>
+        {t('give.placeAgain')}
       </button>
       <button type="button" onClick={onStay} disabled={phase !== 'running'}>
         <CommandCap in="give" of="stay" /> {t('give.stay')}

@@ -6,7 +6,7 @@ import type { VisitView, Vocabulary } from '../../api/types';
 import { CommandCap } from '../../shell/KeyCap';
 import { plain } from '../../parts/Guide';
 import type { actionsOf } from './actions';
-import { BreathLamp, BreathPace, BreathWord } from './BreathLamp';
+import { BreathLamp, BreathPace, BreathWord, OwnBreath } from './BreathLamp';
 import { periodOf } from './breath';
 import { Counted } from './Counted';
 import { LevelKeys } from './LevelKeys';
@@ -68,6 +68,7 @@ export function NowPanel({ moment, visit, words, now, onFinish, does, onPace }: 
         <div className="breath">
           <BreathLamp {...breathing} onTap={does.breath} />
           <BreathWord {...breathing} paused={phase === 'paused' && !staying} />
+          {phase === 'running' && <OwnBreath moment={moment} />}
         </div>
         <div>
           <p className="sink serif">

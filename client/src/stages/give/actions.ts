@@ -24,6 +24,7 @@ export function actionsOf(now: GivingNow, words: Vocabulary, moment: Moment) {
     },
     add: (of: string, part: { text?: string; strength?: number }) =>
       record('annotate', { text: part.text, detail: { of, strength: part.strength } }),
+    placeAgain: () => record('again', { detail: { reach: 'place' } }),
     pauseWhy: (text: string) => record('pause', { text }),
     breath: () => record('breath'),
     outBy: (until: string | null) => record('out-by', { detail: { until: until ?? undefined } }),

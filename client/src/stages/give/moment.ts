@@ -104,7 +104,7 @@ function apply(a: Anchor, e: GiveEvent, expansion: Expansion, effects: Effects):
     case 'back':
       return underway ? { ...on, cursor: back(expansion, cursor, a.backWithin) } : a;
     case 'again':
-      return underway ? { ...on, cursor: stepAt(expansion, cursor).startSeconds } : a;
+      return underway ? { ...on, cursor: again(expansion, cursor, e.detail?.reach) } : a;
     case 'stay':
       return a.phase === 'running' ? { ...moved, phase: 'paused', stayingSince: at } : a;
     case 'deeper':
@@ -142,6 +142,13 @@ function next(expansion: Expansion, cursor: number) {
   const end = step.startSeconds + step.seconds;
   const rest = end - step.restSeconds;
   return step.restSeconds > 0 && cursor < rest - 1e-9 ? rest : end;
+}
+
+/** The step again, or the place of it that is under way. */
+function again(expansion: Expansion, cursor: number, reach?: LevelReach | null) {
+  const step = stepAt(expansion, cursor);
+  const press = reach === 'place' ? step.presses.findLast((p) => p.startSeconds <= cursor) : undefined;
+  return press?.startSeconds ?? step.startSeconds;
 }
 
 function back(expansion: Expansion, cursor: number, within: number) {
