@@ -55,13 +55,13 @@ public sealed class HandsBusy : IAsyncLifetime
         page.Count(".handsfree.show:not(.showing)", 1);
         foreach (var (pedal, key) in Pedals)
         {
-            page.Driver.FindElement(By.CssSelector($"button[aria-label='Learn the pedal for {pedal}']")).Click();
+            page.Tap($"button[aria-label='Learn the pedal for {pedal}']");
             page.See("press it now");
             page.Press(key);
             page.NotSee("press it now");
         }
 
-        page.Find(".handsfree .btn-close").Click();
+        page.Tap(".handsfree .btn-close");
         page.Count(".handsfree", 0);
         var told = new List<string>();
         for (var n = 0; n < 2; n++)
@@ -98,8 +98,8 @@ public sealed class HandsBusy : IAsyncLifetime
         page.See("2 noted");
         page.Click("Hands free");
         page.Count(".handsfree.show:not(.showing)", 1);
-        page.Find("#hands-field").Click();
-        page.Find(".handsfree .btn-close").Click();
+        page.Tap("#hands-field");
+        page.Tap(".handsfree .btn-close");
         page.Count(".handsfree", 0);
         // A third of the height, and no other key beside it to be hit by mistake.
         Assert.InRange(page.Find(".threefields").Size.Height, 768 / 4, 768 / 2);

@@ -162,6 +162,22 @@ public sealed class WholeSessions(Server server) : IClassFixture<Server>
     }
 
     [Fact]
+    public void By_keys_with_notes_and_a_level()
+    {
+        using var page = new Page(server).SignIn();
+        var id = Book(page, "treading-with-frame");
+        page.Go($"/visits/{id}/give");
+        Begin(page, () => page.Press(" "));
+        page.Press(Keys.PageDown);
+        page.Press("n");
+        page.See("1 noted");
+        page.Press("t");
+        page.See("lighter now");
+        ToTheEnd(page, () => page.Press(Keys.PageDown));
+        Assert.Contains("Pressed lighter than planned", Done(page, id), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void By_keys_late_by_ten_minutes_and_out_at_the_hour()
     {
         using var page = new Page(server).SignIn();

@@ -175,12 +175,37 @@ public sealed class Page : IDisposable
                     .FirstOrDefault(b => b.Displayed && b.Text.Contains(text, StringComparison.Ordinal))
         );
 
-    public void Click(string text)
-    {
-        var before = Button(text);
-        Driver.ExecuteScript("arguments[0].scrollIntoView({block: 'center', behavior: 'instant'})", before);
-        before.Click();
-    }
+    /// <summary>Clicks the button that says so, also while it is still sliding into its place.</summary>
+    public void Click(string text) =>
+        Tap(
+            $"'{text}'",
+            () =>
+            {
+                var button = Button(text);
+                Driver.ExecuteScript("arguments[0].scrollIntoView({block: 'center', behavior: 'instant'})", button);
+                return button;
+            }
+        );
+
+    public void Tap(string css) => Tap($"'{css}'", () => Find(css));
+
+    private void Tap(string what, Func<IWebElement> find) =>
+        Until(
+            $"{what} to be clicked",
+            () =>
+            {
+                try
+                {
+                    find().Click();
+                    return "clicked";
+                }
+                catch (WebDriverException e)
+                    when (e is ElementClickInterceptedException or ElementNotInteractableException or StaleElementReferenceException)
+                {
+                    return null;
+                }
+            }
+        );
 
     /// <summary>
     /// Types over whatever a field holds. WebDriver's own Clear tells the page nothing, so the page may put the old words back.
