@@ -1,9 +1,8 @@
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Techniques;
-using AmpleLantern.Web.Visits;
 using NodaTime;
 
-namespace AmpleLantern.Web.Giving;
+namespace AmpleLantern.Web.Visits;
 
 /// <summary>The running session as a device is shown it.</summary>
 public static class SessionShown
