@@ -247,6 +247,7 @@ export const giving = {
     lead: 'Choose the nearest. The session stops, and what to do first is shown.',
     callNow: 'Call {{number}} now.',
     call: 'Call {{number}} when:',
+    theNumber: 'the emergency number',
     usualNumber:
       'The practice has set no number of its own; this one works from any mobile telephone. Set yours under Practice.',
     recorded: 'Recorded at {{at}}. What you tick and write goes into the record.',

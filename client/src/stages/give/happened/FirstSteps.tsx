@@ -1,10 +1,8 @@
-import { useQuery } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
-import { ask, http } from '../../../api/http';
-import { keptAs } from '../../../api/kept';
 import type { Happened, Happening } from '../../../api/types';
 import { SavedText } from '../../../parts/SavedText';
 import { clock } from '../../../parts/spoken';
+import { useEmergencyNumber } from './useEmergencyNumber';
 
 export type TellMore = (of: string, part: { text?: string; done?: string[]; told?: string }) => void;
 
@@ -19,16 +17,17 @@ export function FirstSteps({
   onMore: TellMore;
 }) {
   const { t } = useTranslation();
-  const { data: settings } = useQuery({ queryKey: keptAs.settings(), queryFn: () => ask(http.GET('/api/settings')) });
+  const emergency = useEmergencyNumber();
+  const number = emergency?.number ?? t('happened.theNumber');
   const done = record?.done ?? [];
   const tick = (step: string) =>
     record && onMore(record.id, { done: done.includes(step) ? done.filter((d) => d !== step) : [...done, step] });
   return (
     <section className="firststeps" aria-label={happening.name}>
       <p className={happening.callAtOnce ? 'call now' : 'call'}>
-        <b>{t(happening.callAtOnce ? 'happened.callNow' : 'happened.call', { number: settings?.emergencyNumber })}</b>{' '}
+        <b>{t(happening.callAtOnce ? 'happened.callNow' : 'happened.call', { number })}</b>{' '}
         {!happening.callAtOnce && happening.callWhen}
-        {settings && !settings.emergencyNumberSet && <span className="soft small"> {t('happened.usualNumber')}</span>}
+        {emergency && !emergency.own && <span className="soft small"> {t('happened.usualNumber')}</span>}
       </p>
       <ol>
         {happening.first.map((step) => (

@@ -1,6 +1,7 @@
 import Offcanvas from 'react-bootstrap/Offcanvas';
 import { useTranslation } from 'react-i18next';
 import type { Vocabulary } from '../../../api/types';
+import { useEmergencyNumber } from './useEmergencyNumber';
 
 /** Something happened: choose what, and what to do first is shown at once. Hands come off by choosing. */
 export function WhatHappened({
@@ -15,6 +16,8 @@ export function WhatHappened({
   onHappened: (id: string) => void;
 }) {
   const { t } = useTranslation();
+  // Known before it is needed.
+  useEmergencyNumber();
   return (
     <Offcanvas show={show} onHide={onDone} placement="end" className="whathappened" aria-labelledby="happened-title">
       <Offcanvas.Header closeButton>
