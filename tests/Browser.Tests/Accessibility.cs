@@ -57,7 +57,7 @@ public sealed class Accessibility(Server server)
         Check(page, "bench");
         page.Go("/clients");
         Check(page, "clients");
-        page.Driver.FindElement(OpenQA.Selenium.By.CssSelector(".people a")).Click();
+        page.Tap(".people a");
         page.Find(".past");
         Check(page, "history");
         page.Driver.Navigate().GoToUrl($"{server.Address}/atlas?point=ST36&channels=");

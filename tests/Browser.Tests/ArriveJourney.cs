@@ -44,7 +44,7 @@ public sealed class ArriveJourney(Server server, ITestOutputHelper output) : ICl
         // The visit is put back for the other width: what was answered by a slip is asked again.
         foreach (var name in new[] { "Since last time", "Today", "Right now", "Could you be pregnant", "Skin and places" }.Take(keys))
         {
-            page.Find($".askcard[aria-label='{name}'] .cardhead").Click();
+            page.Tap($".askcard[aria-label='{name}'] .cardhead");
             page.Click("Ask it again");
             page.Until(
                 $"'{name}' open again",
@@ -64,7 +64,7 @@ public sealed class ArriveJourney(Server server, ITestOutputHelper output) : ICl
         var (touches, watch) = (0, Stopwatch.StartNew());
         while (InFocus(page) is { } card && page.Driver.FindElements(By.CssSelector(".askcard.on.open")).Count > 0)
         {
-            page.Find(".askcard.on .acts .pill.main").Click();
+            page.Tap(".askcard.on .acts .pill.main");
             touches++;
             Until(page, card);
         }
@@ -91,7 +91,7 @@ public sealed class ArriveJourney(Server server, ITestOutputHelper output) : ICl
             }
             else
             {
-                page.Find(".askcard.on .acts .pill.main").Click();
+                page.Tap(".askcard.on .acts .pill.main");
             }
 
             keys++;
@@ -111,7 +111,7 @@ public sealed class ArriveJourney(Server server, ITestOutputHelper output) : ICl
             }
 
             var asked = page.Find(".questions .question b").Text;
-            page.Find(".questions .question .yesno .pill:last-child").Click();
+            page.Tap(".questions .question .yesno .pill:last-child");
             keys++;
             page.Until("the next question", () => page.Shows(asked) ? null : "next");
         }
@@ -146,7 +146,7 @@ public sealed class ArriveJourney(Server server, ITestOutputHelper output) : ICl
     {
         using var page = new Page(server).SignIn();
         page.Open("Maren", "arrive");
-        page.Find(".askcard[aria-label='Right now'] .cardhead").Click();
+        page.Tap(".askcard[aria-label='Right now'] .cardhead");
         page.Click("Yes, some of it");
         page.Click("one calf thicker");
         new OpenQA.Selenium.Support.UI.SelectElement(page.Find("#calf-difference--side")).SelectByText("left");
@@ -164,7 +164,7 @@ public sealed class ArriveJourney(Server server, ITestOutputHelper output) : ICl
     {
         using var page = new Page(server).SignIn();
         page.Open("Bram", "arrive");
-        page.Find(".askcard[aria-label='Right now'] .cardhead").Click();
+        page.Tap(".askcard[aria-label='Right now'] .cardhead");
         page.Click("Ask it again");
         page.See("not asked today");
         page.Until("the lamp of Screen", () => page.Find(".lamps").Text.Contains("not asked", StringComparison.Ordinal) ? "said" : null);
@@ -172,7 +172,7 @@ public sealed class ArriveJourney(Server server, ITestOutputHelper output) : ICl
         page.See("Ready when you are.");
         page.Click("Begin");
         page.See("Not asked at this visit: Right now.");
-        page.Driver.FindElement(By.LinkText("Ask it now")).Click();
+        page.Tap(By.LinkText("Ask it now"));
         page.See("One card to ask.");
         page.Press("4");
         page.Click("Begin");

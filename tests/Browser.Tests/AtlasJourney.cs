@@ -75,7 +75,7 @@ public sealed class AtlasJourney(Server server) : IClassFixture<Server>
         using var page = new Page(server).SignIn();
         page.Go("/atlas?point=ST36&channels=");
         page.See("What lies near");
-        page.Driver.FindElement(By.CssSelector("button[title='Compare with GB34']")).Click();
+        page.Tap("button[title='Compare with GB34']");
         page.See("ST36 and GB34");
         page.See("on different channels");
         page.Find(".spot.lit.free");
@@ -99,14 +99,7 @@ public sealed class AtlasJourney(Server server) : IClassFixture<Server>
         page.Driver.Navigate().GoToUrl($"{server.Address}/atlas");
         page.Click("Feet, two sets");
         page.See("Where the sets differ");
-        page.Until(
-                "solar plexus among what differs",
-                () =>
-                    page
-                        .Driver.FindElements(By.CssSelector(".differ button"))
-                        .FirstOrDefault(b => b.Text.Contains("solar plexus", StringComparison.Ordinal))
-            )
-            .Click();
+        page.Tap(By.XPath("//*[contains(@class, 'differ')]//button[contains(., 'solar plexus')]"));
         page.See("mm from the inner edge");
         page.Count(".area.reflex.lit", 4);
     }
@@ -122,7 +115,7 @@ public sealed class AtlasJourney(Server server) : IClassFixture<Server>
         {
             var field = page.Find("[id='stretch-popliteal-crease..lateral-malleolus']");
             page.Driver.ExecuteScript("arguments[0].scrollIntoView({block: 'center'})", field);
-            field.Click();
+            page.Tap("the field", () => field);
             page.Press(Keys.Control + "a" + Keys.Null + cm + Keys.Tab);
         }
 

@@ -72,7 +72,7 @@ public sealed class ConsentJourney(Server server) : IClassFixture<Server>
             }
         );
         var steps = page.Find(".gno").Text;
-        page.Find(".gsheet .consents .pill").Click();
+        page.Tap(".gsheet .consents .pill");
         page.See("Hands away from the");
         // The step the hands were in is gone, and so are those still to come.
         page.Until("the plan without it", () => page.Find(".gno").Text == steps ? null : "shorter");

@@ -117,7 +117,7 @@ public sealed class GiveSurvives : IAsyncLifetime
         two.Click("They want to go on");
         one.NotSee("Come off slowly.");
         one.Click("change");
-        one.Find(".aheadlist li:nth-child(2) .pill.quiet").Click();
+        one.Tap(".aheadlist li:nth-child(2) .pill.quiet");
         two.Until("the seam", () => two.Driver.FindElements(By.CssSelector(".thread .seam")).FirstOrDefault());
     }
 

@@ -78,7 +78,7 @@ public sealed class HandsBusy : IAsyncLifetime
             page.Until("the next step or its rest", () => page.Find("h1").Text == step ? null : "on");
         }
 
-        page.Driver.FindElements(By.CssSelector(".strengths button")).First(b => b.Text == "clearly").Click();
+        page.Tap(By.XPath("//*[contains(@class, 'strengths')]//button[.='clearly']"));
         page.Count(".strengths button.on", 1);
         Foot(page, "Stop");
         Assert.Equal("stopped", page.Find(".give").GetAttribute("data-phase"));

@@ -21,7 +21,7 @@ public sealed class MouseVisit(Server server) : IClassFixture<Server>
         page.See("left and right equal");
         page.Click("Thumbs on the centre line");
         page.See("Straight thumbs, the open hand resting");
-        page.Find("button[aria-label='more: Level']").Click();
+        page.Tap("button[aria-label='more: Level']");
         page.Saved();
         page.Click("On to Give");
         page.Click("Begin");
@@ -33,13 +33,13 @@ public sealed class MouseVisit(Server server) : IClassFixture<Server>
         page.Click("End here");
         page.See("Given against plan");
         page.See("were not reached");
-        page.Driver.FindElement(By.CssSelector("button[aria-label='Heavy legs: 6']")).Click();
+        page.Tap("button[aria-label='Heavy legs: 6']");
         page.See("No change that counts yet.");
         page.Find("#note-next").SendKeys(" Ask about the new shoes.");
         page.Click("Sign and lock");
         page.See("Locked; later changes are addenda.");
         Assert.Contains("Ask about the new shoes.", page.Find("#note-next").GetAttribute("value"), StringComparison.Ordinal);
-        page.Driver.FindElement(By.CssSelector(".who a")).Click();
+        page.Tap(".who a");
         page.See("Heavy legs");
         page.See("no change that counts");
     }
@@ -75,7 +75,7 @@ public sealed class MouseVisit(Server server) : IClassFixture<Server>
         page.See("No reason lifts this.");
         page.Open("Jory", "screen");
         page.See("Only with a physician's written OK.");
-        page.Driver.FindElements(By.CssSelector("button.quiet")).First(b => b.Text == "Go on all the same…").Click();
+        page.Tap(By.XPath("//button[.='Go on all the same…']"));
         page.Find(".reasonform textarea").SendKeys("Letter of the clinic, 12 November.");
         page.Click("Go on, with this reason");
         page.See("Going on, Odile Fenn: Letter of the clinic, 12 November.");
@@ -117,7 +117,7 @@ public sealed class MouseVisit(Server server) : IClassFixture<Server>
     {
         try
         {
-            page.Find("button[aria-label='more: Repeats']").Click();
+            page.Tap("button[aria-label='more: Repeats']");
             return "pressed";
         }
         catch (StaleElementReferenceException)

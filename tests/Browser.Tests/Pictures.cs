@@ -53,7 +53,7 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             day.Click("One more");
             day.Click("tui na");
             day.Click("shiatsu");
-            day.Driver.FindElement(By.XPath("//button[.='Compose']")).Click();
+            day.Tap(By.XPath("//button[.='Compose']"));
             day.See("A different one");
             Take(day, "compose");
             day.Driver.Navigate().GoToUrl(day.Open("Bram", "plan") + "/card");
@@ -69,10 +69,10 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             day.See("on the simulated mat");
             Take(day, "bench");
             day.Open("Anouk", "reflect");
-            day.Driver.FindElement(By.CssSelector("button[aria-label='Heavy legs: 2']")).Click();
+            day.Tap("button[aria-label='Heavy legs: 2']");
             day.See("It helped");
             Take(day, "reflect");
-            day.Driver.FindElement(By.CssSelector(".who a")).Click();
+            day.Tap(".who a");
             day.Find(".past");
             Take(day, "history");
         }

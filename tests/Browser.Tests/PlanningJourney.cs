@@ -20,7 +20,7 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
         page.Click("tui na");
         page.Click("shiatsu");
         page.Retype("#compose-minutes", "60");
-        page.Driver.FindElement(By.XPath("//button[.='Compose']")).Click();
+        page.Tap(By.XPath("//button[.='Compose']"));
         page.See("First proposal");
         page.See("mobilise the right shoulder");
         page.See("A different one");
@@ -29,7 +29,7 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
         page.See("Mobilise the right shoulder");
 
         // The closing goes; the review says it; one click brings it back; undo and redo go both ways.
-        page.Driver.FindElements(By.CssSelector("button.step")).Last().Click();
+        page.Tap("the last step", () => page.Driver.FindElements(By.CssSelector("button.step")).Last());
         page.Click("Leave out");
         page.Saved();
         page.Click("Order");
@@ -68,7 +68,7 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
             .Perform();
         page.Until("the step lower down", () => Name(Steps(page)[1]) == "Rocking walk, there and back" ? "moved" : null);
 
-        Steps(page)[1].Click();
+        page.Tap("the second step", () => Steps(page)[1]);
         new Actions(page.Driver).KeyDown(Keys.Shift).Click(Steps(page)[2]).KeyUp(Keys.Shift).Perform();
         page.See("2 steps");
         page.Click("Make a block");
@@ -81,7 +81,7 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
         page.Click("Pin");
         page.See("pinned");
         page.Retype("#fit-minutes", "20");
-        page.Driver.FindElement(By.CssSelector(".fit button[type=submit]")).Click();
+        page.Tap(".fit button[type=submit]");
         page.See("To make it possible,");
         page.Click("Dose");
         page.See("What each part receives");
@@ -98,7 +98,7 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
         page.Find("#add-step").SendKeys("kneecap");
         var line = page.Find(".addstep li");
         var name = line.FindElement(By.CssSelector("b")).Text;
-        line.FindElement(By.CssSelector(".star")).Click();
+        page.Tap(".addstep li .star");
         page.Find(".addstep .star.on");
         page.Retype("#add-step", Keys.Backspace);
         page.Until(
@@ -122,9 +122,9 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
             () => Steps(page).Count == count + 1 && Steps(page).Skip(3).Any(s => Name(s) == name) ? "there" : null
         );
 
-        page.Driver.FindElement(By.CssSelector("button[aria-label='Give these one round more']")).Click();
+        page.Tap("button[aria-label='Give these one round more']");
         page.See("round 2 of 2");
-        page.Driver.FindElement(By.CssSelector("button[aria-label='Give these one round more']")).Click();
+        page.Tap("button[aria-label='Give these one round more']");
         page.See("round 3 of 3");
     }
 
@@ -160,7 +160,7 @@ public sealed class PlanningJourney(Server server) : IClassFixture<Server>
             $"the choice {value} of {id}",
             () =>
             {
-                page.Find($"#{id} option[value='{value}']").Click();
+                page.Tap($"#{id} option[value='{value}']");
                 return "chosen";
             }
         );

@@ -27,7 +27,7 @@ public sealed class PressureJourney(Server server) : IClassFixture<Server>
         page.Until("the knees to carry less", () => Arrow(page, "knees") != knees ? "less" : null);
         page.See("planned is level 3");
         page.See("To reach level 3");
-        page.Find(".advice .pill").Click();
+        page.Tap(".advice .pill");
         page.See("level 3, as planned");
         page.Click("Why");
         page.See("N into the client");

@@ -33,7 +33,7 @@ public sealed class ScreeningJourney(Server server) : IClassFixture<Server>
             phone.Click("A broken bone in the last three months");
             // The place is touched on the body, and its name stands there to be put right.
             phone.Find("[data-testid='touch-body'] .skin");
-            phone.Find("[data-testid='touch-body']").Click();
+            phone.Tap("[data-testid='touch-body']");
             phone.Find(".touchbody .touched");
             Assert.NotEqual("", phone.Find("[id^='recent-fracture-'][id$='-region']").GetAttribute("value"));
             phone.Click("These 2, none of the others");
@@ -83,7 +83,7 @@ public sealed class ScreeningJourney(Server server) : IClassFixture<Server>
         )
         {
             page.See(asked);
-            page.Driver.FindElement(By.CssSelector(".nextquestion .options button:last-child")).Click();
+            page.Tap(".nextquestion .options button:last-child");
         }
 
         page.See("How much bigger is one calf");
@@ -116,14 +116,7 @@ public sealed class ScreeningJourney(Server server) : IClassFixture<Server>
         )
         {
             page.Driver.Navigate().GoToUrl($"{server.Address}/today?who=all");
-            page.Until(
-                    $"the visit of {client}",
-                    () =>
-                        page
-                            .Driver.FindElements(By.CssSelector("a.dayvisit"))
-                            .FirstOrDefault(a => a.Text.Contains(client, StringComparison.Ordinal))
-                )
-                .Click();
+            page.Tap(By.XPath($"//a[contains(@class, 'dayvisit')][contains(., '{client}')]"));
             page.See(verdict);
             page.See(why);
         }

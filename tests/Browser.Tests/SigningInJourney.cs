@@ -16,7 +16,7 @@ public sealed class SigningInJourney(Server server) : IClassFixture<Server>
         odile.Go("/practice");
         odile.Find("#person-displayName").SendKeys("Rook Mayweed");
         odile.Find("#person-name").SendKeys("rook");
-        odile.Driver.FindElement(By.XPath("//button[.='Add']")).Click();
+        odile.Tap(By.XPath("//button[.='Add']"));
         var first = odile.Find(".handover .secret").Text;
         odile.See("has not come in yet");
 
@@ -49,7 +49,7 @@ public sealed class SigningInJourney(Server server) : IClassFixture<Server>
             "the passkey",
             () => rook.Driver.FindElements(By.CssSelector(".ownaccess li b")).FirstOrDefault(b => b.Text == "The tablet by the mat")
         );
-        rook.Driver.FindElement(By.XPath("//button[.='Sign out']")).Click();
+        rook.Tap(By.XPath("//button[.='Sign out']"));
         rook.Click("Sign in with a passkey");
         rook.Until("Today", () => rook.Driver.FindElements(By.CssSelector(".day, .ownaccess")).FirstOrDefault());
 
@@ -63,8 +63,8 @@ public sealed class SigningInJourney(Server server) : IClassFixture<Server>
                     .FirstOrDefault(p => p.Text.Contains("Rook Mayweed", StringComparison.Ordinal))
         );
         Assert.Contains("signed in on 1 device", person.Text, StringComparison.Ordinal);
-        person.FindElement(By.CssSelector(".accordion-button")).Click();
-        person.FindElement(By.XPath(".//button[.='They leave']")).Click();
+        odile.Tap("the person", () => person.FindElement(By.CssSelector(".accordion-button")));
+        odile.Tap("they leave", () => person.FindElement(By.XPath(".//button[.='They leave']")));
         odile.See("Their name stays in the records.");
         odile.Click("Yes, they leave");
         odile.See("They are back");

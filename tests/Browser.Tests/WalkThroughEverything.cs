@@ -76,7 +76,7 @@ public sealed partial class WalkThroughEverything(Server server)
         Assert.DoesNotContain(walked.Seen, p => p.StartsWith("/visits", StringComparison.Ordinal));
         page.Follow("/today");
         // The last of the day has not begun, whatever the hour.
-        page.Driver.FindElements(By.CssSelector(".dayline .tool"))[^1].Click();
+        page.Tap("the last of the day", () => page.Driver.FindElements(By.CssSelector(".dayline .tool"))[^1]);
         page.Find("#move-at");
         walked.Unbroken("moving a visit");
     }
@@ -140,7 +140,7 @@ public sealed partial class WalkThroughEverything(Server server)
 
             if (page.Driver.FindElements(By.CssSelector("aside#side")).Count > 0)
             {
-                page.Driver.FindElement(By.CssSelector(".tool.beside")).Click();
+                page.Tap(".tool.beside");
                 page.Until(
                     "the sheet to come",
                     () =>
@@ -197,7 +197,7 @@ public sealed partial class WalkThroughEverything(Server server)
                             .ElementAtOrDefault(i)
                 );
                 page.Driver.ExecuteScript("arguments[0].scrollIntoView({ block: 'center', behavior: 'instant' })", link);
-                link.Click();
+                page.Tap("the signed visit", () => link);
                 page.See("Locked; later changes are addenda.");
                 page.Until(
                     "what was given, or that nothing was",

@@ -189,7 +189,10 @@ public sealed class Page : IDisposable
 
     public void Tap(string css) => Tap($"'{css}'", () => Find(css));
 
-    private void Tap(string what, Func<IWebElement> find) =>
+    public void Tap(By by) => Tap(by.ToString(), () => Driver.FindElement(by));
+
+    /// <summary>The one way to click: what still slides, or is drawn anew meanwhile, is tried again.</summary>
+    public void Tap(string what, Func<IWebElement> find) =>
         Until(
             $"{what} to be clicked",
             () =>
@@ -200,7 +203,12 @@ public sealed class Page : IDisposable
                     return "clicked";
                 }
                 catch (WebDriverException e)
-                    when (e is ElementClickInterceptedException or ElementNotInteractableException or StaleElementReferenceException)
+                    when (e
+                            is ElementClickInterceptedException
+                                or ElementNotInteractableException
+                                or StaleElementReferenceException
+                                or NoSuchElementException
+                    )
                 {
                     return null;
                 }

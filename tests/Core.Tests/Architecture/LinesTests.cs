@@ -29,6 +29,18 @@ public partial class LinesTests
         Assert.Empty(long_);
     }
 
+    /// <summary>A browser test clicks by way of its page, which tries again while something slides over what it wants.</summary>
+    [Fact]
+    public void No_browser_test_clicks_only_once()
+    {
+        var once = Directory
+            .EnumerateFiles(Repository.File("tests/Browser.Tests"), "*.cs", SearchOption.TopDirectoryOnly)
+            .SelectMany(f => File.ReadLines(f).Select((line, i) => (File: f, Number: i + 1, Line: line)))
+            .Where(l => l.Line.Contains(".Click();", StringComparison.Ordinal))
+            .Select(l => $"{Path.GetFileName(l.File)}:{l.Number} {l.Line.Trim()}");
+        Assert.Empty(once);
+    }
+
     [GeneratedRegex("(^|/)(bin|obj|Migrations)/|schema\\.d\\.ts$")]
     private static partial Regex Made();
 
