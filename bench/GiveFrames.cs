@@ -75,6 +75,10 @@ public static class GiveFrames
             driver.ExecuteScript("return document.querySelectorAll('.thread .bead').length"),
             CultureInfo.InvariantCulture
         );
+        // What the page takes by itself, before anything asks it for every frame.
+        var resting = Metrics(driver)["TaskDuration"];
+        await Task.Delay(TimeSpan.FromSeconds(Seconds));
+        var busy = (Metrics(driver)["TaskDuration"] - resting) / Seconds;
         CountFrames(driver);
         var before = Metrics(driver);
         await Task.Delay(TimeSpan.FromSeconds(Seconds));
@@ -86,7 +90,6 @@ public static class GiveFrames
             $"give    {Count(driver, visit)} presses ({presses} beads and ridges drawn), {Seconds} s: {script / frames:0.00} ms of script a frame ({frames} frames), {script / ticks:0.00} ms a tick; "
                 + $"layout {(after["LayoutDuration"] - before["LayoutDuration"]) * 1000 / frames:0.00} ms, style {(after["RecalcStyleDuration"] - before["RecalcStyleDuration"]) * 1000 / frames:0.00} ms a frame   script a tick/limit {script / ticks / LimitMilliseconds:0.00}"
         );
-        var busy = (after["TaskDuration"] - before["TaskDuration"]) / Seconds;
         Console.WriteLine(
             $"        {busy:0.0%} of one core while the clock runs; {after["JSHeapUsedSize"] / Megabyte:0} MB of script memory   memory/limit {after["JSHeapUsedSize"] / Megabyte / MemoryLimit:0.00}"
         );

@@ -97,6 +97,28 @@ public sealed class BendingTests : IAsyncLifetime
         Assert.Null((await odile.Get($"/api/visits/{id}/give/offers"))!["outBy"]);
     }
 
+    [Fact]
+    public async Task One_step_that_is_taught_is_put_in_behind_the_one_under_way()
+    {
+        var id = await Begun();
+        var first = (string)(await odile.Visit(id))["plan"]!["steps"]![0]!["id"]!;
+        var found = (await odile.Get($"/api/visits/{id}/plan/taught?q=heels&after={first}"))!.AsArray();
+        var line = found.First(l => l!["standing"]!["barred"]!.AsArray().Count == 0)!;
+        object Add(string taught) =>
+            new
+            {
+                id = Guid.NewGuid(),
+                at = At(0),
+                add = new { taught, after = first },
+            };
+        var after = (await odile.Post($"/api/visits/{id}/give/amend", Add((string)line["id"]!)))!;
+        var name = (string)line["step"]!["name"]!;
+        Assert.Equal(name, (string)after["plan"]!["steps"]![1]!["name"]!);
+        Assert.Equal($"added: {name}", (string)after["session"]!["seams"]!.AsArray()[^1]!["saying"]!);
+        await odile.Post($"/api/visits/{id}/give/amend", Add("nobody-teaches-this"));
+        Assert.Equal(422, (int)odile.Last.StatusCode);
+    }
+
     /// <summary>A session that begins now.</summary>
     private async Task<string> Begun()
     {

@@ -34,7 +34,7 @@ export interface ThreadClock {
 const ZOOMS = [1, 1.6, 2.5, 4, 6.5, 10];
 
 /** The session as beads along time: order, repetition, balance and length at a glance. */
-export function Thread(props: Props) {
+export const Thread = memo(function Thread(props: Props) {
   const { plan, expansion, words, selected, flagged, onSelect, clock, departed, seams, breathsPerMinute, scale } =
     props;
   const { t } = useTranslation();
@@ -128,7 +128,7 @@ export function Thread(props: Props) {
       </div>
     </section>
   );
-}
+});
 
 function follow(box: HTMLDivElement, x: number) {
   if (x < box.scrollLeft + 60 || x > box.scrollLeft + box.clientWidth - 200) box.scrollLeft = x - box.clientWidth / 3;

@@ -15,6 +15,7 @@ export const record = {
     leaveOutOf: 'Leave out {{name}}',
     putIn: 'Put in before the closing',
     putInNow: 'Put it in',
+    addStep: 'Put in one step, after this one',
   },
   booking: {
     change: 'Move or cancel the visit of {{client}}',

@@ -9,12 +9,12 @@ public static class LikelyNotes
 {
     /// <summary>
     /// Ids of the likeliest notes at a step, the likeliest first; of equals, as they are written. What stops a session is never among
-    /// them: it has a pedal of its own.
+    /// them: it has a pedal of its own; nor what a step decides, which it asks itself.
     /// </summary>
     public static IReadOnlyList<string> At(PlanStep step, KnowledgeBase knowledge) =>
         [
             .. knowledge
-                .Responses.All.Where(r => r.Effect != ResponseKind.Stop)
+                .Responses.All.Where(r => r.Effect != ResponseKind.Stop && r.Group != NoteGroup.Decided)
                 .OrderByDescending(r => (r.Likely ?? []).Where(l => Fits(l, step, knowledge)).Select(l => l.Weight).DefaultIfEmpty().Max())
                 .Take(knowledge.GivingTimes.NotesRanked)
                 .Select(r => r.Id),

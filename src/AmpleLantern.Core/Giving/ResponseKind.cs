@@ -6,11 +6,12 @@ using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Giving;
 
-/// <summary>What the client feels or shows, or what the hand finds.</summary>
+/// <summary>What the client feels or shows, what the hand finds, or what was decided by it.</summary>
 public enum NoteGroup
 {
     Felt,
     Found,
+    Decided,
 }
 
 /// <summary>Where a note is likely: at work of these families, in these regions, from this level on; of what is not said, at all.</summary>

@@ -27,6 +27,16 @@ public enum CountedAs
     Hold,
 }
 
+/// <summary>What takes turns from one press to the next.</summary>
+public enum ByTurns
+{
+    /// <summary>The client's left side, then the right.</summary>
+    Sides,
+
+    /// <summary>One hand or foot, then the other.</summary>
+    Hands,
+}
+
 /// <summary>How presses come together to what is counted.</summary>
 /// <param name="Of">How many there are; of passes, how many at each place.</param>
 /// <param name="First">Presses of the first.</param>

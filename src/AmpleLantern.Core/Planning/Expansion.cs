@@ -84,6 +84,9 @@ public sealed record ExpandedStep
     /// <summary>What is counted besides the presses: turns, trips, pulls.</summary>
     public Counting? Counting { get; init; }
 
+    /// <summary>What takes turns from press to press; null where nothing does.</summary>
+    public ByTurns? ByTurns { get; init; }
+
     /// <summary>Each press is watched by its seconds, not counted.</summary>
     public bool Timed { get; init; }
 

@@ -152,6 +152,10 @@ public static class PlanExpansion
             WorkSeconds = work,
             Presses = presses,
             Counting = Counting.In(step.Pattern, stations, step.Repeats),
+            ByTurns =
+                !step.Pattern.ByTurns ? null
+                : step.Side == Side.Both ? ByTurns.Sides
+                : ByTurns.Hands,
             Timed = step.Pattern.NeedsTime,
         };
     }

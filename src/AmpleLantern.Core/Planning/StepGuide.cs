@@ -2,6 +2,25 @@ using System.Text.RegularExpressions;
 
 namespace AmpleLantern.Core.Planning;
 
+/// <summary>What an answer under the hand makes of a step.</summary>
+public enum StepGoes
+{
+    /// <summary>As it was planned.</summary>
+    AsPlanned,
+
+    /// <summary>It is done; the next one comes.</summary>
+    On,
+    Stay,
+    Again,
+    Lighter,
+    Deeper,
+    LeaveOut,
+}
+
+/// <summary>One answer to what a step is decided by.</summary>
+/// <param name="When">What is found; without a side, so that it reads the same on both.</param>
+public sealed record StepAnswer(string When, StepGoes Goes);
+
 /// <summary>
 /// How a step is done, beyond what can be counted. Sides are written <c>{left}</c> and <c>{right}</c>, for the side the step is written
 /// for, and change places when it is mirrored.
@@ -13,6 +32,7 @@ namespace AmpleLantern.Core.Planning;
 /// <param name="Caution">What can go wrong.</param>
 /// <param name="Say">What the client is told or asked.</param>
 /// <param name="Self">The cue for one's own body.</param>
+/// <param name="Answers">What may be found where the step is decided by it, and what each makes of the step.</param>
 public sealed partial record StepGuide(
     string? Hands = null,
     string? Feel = null,
@@ -20,12 +40,13 @@ public sealed partial record StepGuide(
     string? Find = null,
     string? Caution = null,
     string? Say = null,
-    string? Self = null
+    string? Self = null,
+    IReadOnlyList<StepAnswer>? Answers = null
 )
 {
     /// <summary>The same on the other side.</summary>
     public StepGuide Mirror() =>
-        new(Swapped(Hands), Swapped(Feel), Swapped(Decide), Swapped(Find), Swapped(Caution), Swapped(Say), Swapped(Self));
+        new(Swapped(Hands), Swapped(Feel), Swapped(Decide), Swapped(Find), Swapped(Caution), Swapped(Say), Swapped(Self), Answers);
 
     /// <summary>Words whose sides are marked, on the other side.</summary>
     public static string? Swapped(string? words) =>

@@ -31,6 +31,9 @@ public sealed record PatternSpec(
     /// <summary>A circle goes as many turns the other way round after it.</summary>
     public bool BothWays { get; init; }
 
+    /// <summary>Each press is the other side's where both are worked, else the other hand's.</summary>
+    public bool ByTurns { get; init; }
+
     /// <summary>The level a ramp begins at; it ends at the step's own.</summary>
     public int? LevelFrom { get; init; }
 

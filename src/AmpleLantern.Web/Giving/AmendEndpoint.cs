@@ -8,6 +8,7 @@ using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data.Keeping;
 using AmpleLantern.Web.Library;
+using AmpleLantern.Web.Planning;
 using AmpleLantern.Web.Screening;
 using AmpleLantern.Web.Visits;
 using Microsoft.EntityFrameworkCore;
@@ -21,6 +22,7 @@ namespace AmpleLantern.Web.Giving;
 /// <param name="Edits">Steps left out, their level, contact or repeats from here on.</param>
 /// <param name="BreathsPerMinute">The client breathes so fast: what is still to come is given in that breath.</param>
 /// <param name="Insert">A plan whose work is put in, before the step named or at the end.</param>
+/// <param name="Add">One step more, of those that are taught.</param>
 public sealed record AmendRequest(
     Guid Id,
     Instant At,
@@ -30,8 +32,12 @@ public sealed record AmendRequest(
     IReadOnlyList<PlanEdit>? Edits = null,
     PlanSource? Insert = null,
     string? Before = null,
-    double? BreathsPerMinute = null
+    double? BreathsPerMinute = null,
+    TaughtPlace? Add = null
 );
+
+/// <summary>A step that is taught somewhere, and the one of the plan it is put behind.</summary>
+public sealed record TaughtPlace(string Taught, string After);
 
 /// <summary>A session's plan changed on the way: an event with a basis of its own from that moment on.</summary>
 public static class AmendEndpoint
@@ -70,6 +76,11 @@ public static class AmendEndpoint
         if (request.Insert is { } source)
         {
             plan = PlanSets.Insert(plan, await sources.Take(source, frame.School), request.Before);
+        }
+
+        if (request.Add is { } add)
+        {
+            plan = AddStep.Put(plan, add.Taught, add.After, frame);
         }
 
         var tempo = request.BreathsPerMinute is { } breaths ? TempoOf.Breathing(frame.Tempo, breaths, knowledge) : frame.Tempo;

@@ -67,12 +67,15 @@ public static class AddStep
             request.Version,
             (v, f) =>
             {
-                var taught = f.Knowledge.Taught(f.School)[request.Taught];
-                var plan = PlanSets.Add(f.Plan, [taught.Step], request.After, visits.Knowledge).Plan;
+                var plan = Put(f.Plan, request.Taught, request.After, f);
                 PlanCheck.Check(plan, visits.Knowledge);
                 v.Plan = plan;
             }
         );
+
+    /// <summary>The plan with a step that is taught behind one of its own.</summary>
+    public static Plan Put(Plan plan, string taught, string after, VisitFrame frame) =>
+        PlanSets.Add(plan, [frame.Knowledge.Taught(frame.School)[taught].Step], after, frame.Knowledge).Plan;
 
     public static async Task<IReadOnlyList<TaughtLine>> Find(
         Guid visitId,

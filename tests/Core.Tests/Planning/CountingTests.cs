@@ -1,6 +1,7 @@
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Tests.Planning;
 
@@ -70,5 +71,34 @@ public sealed class CountingTests
         }
 
         Assert.True(counted > 100);
+    }
+
+    [Fact]
+    public void What_takes_turns_says_so_and_is_counted_so()
+    {
+        var steps = Known.Base.Flows.All.SelectMany(f => Known.Flow(f.Id).Steps).ToList();
+        Assert.All(
+            steps.Where(s => $"{s.Name} {s.Where} {s.Guide?.Hands}".Contains("by turns", StringComparison.Ordinal)),
+            s => Assert.True(s.Pattern.ByTurns, $"{s.Name} says that it goes by turns, and its pattern does not.")
+        );
+        Assert.Contains(steps, s => s.Pattern.ByTurns && s.Side == Side.Both);
+    }
+
+    [Fact]
+    public void Every_question_a_step_is_decided_by_has_an_answer_that_goes_on()
+    {
+        var asked = Known.Base.Flows.All.SelectMany(f => Known.Flow(f.Id).Steps).Where(s => s.Guide?.Answers is not null).ToList();
+        Assert.NotEmpty(asked);
+        Assert.All(
+            asked,
+            s =>
+            {
+                Assert.NotNull(s.Guide!.Decide);
+                Assert.Equal(s.Guide.Answers!.Count, s.Guide.Answers.Select(a => a.When).Distinct().Count());
+                Assert.Contains(s.Guide.Answers, a => a.Goes is not (StepGoes.LeaveOut or StepGoes.Stay or StepGoes.Again));
+                // Its twin on the other side asks the same.
+                Assert.Equal(s.Guide.Answers.Select(a => a.Goes), s.Guide.Mirror().Mirror().Answers!.Select(a => a.Goes));
+            }
+        );
     }
 }

@@ -5,7 +5,7 @@ import { countedAt, type Moment } from './moment';
 export function Counted({ moment, large }: { moment: Moment; large?: boolean }) {
   const { t } = useTranslation();
   const { step, press, presses } = moment;
-  const { counting } = step;
+  const { counting, byTurns } = step;
   const at = counting && countedAt(counting, Math.max(1, press));
   // Where each press is one of them, they are the same count.
   const same = counting && counting.per === 1 && counting.of === presses;
@@ -26,6 +26,9 @@ export function Counted({ moment, large }: { moment: Moment; large?: boolean }) 
         </span>
       )}
       {!counting && !large && presses > 1 && <span className="ofn">{t('give.nOf', { n: press, of: presses })}</span>}
+      {byTurns && press > 0 && (
+        <span className="counted">{t(`give.byTurns.${byTurns}`, { context: press % 2 ? 'first' : 'second' })}</span>
+      )}
       {moment.place && <span className="place"> {moment.place}</span>}
       {ahead?.place && ahead.place !== moment.place && (
         <span className="ofn">{t('give.thenPlace', { place: ahead.place })}</span>

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useNavigate } from 'react-router';
 import { known, nameIn } from '../../api/named';
@@ -6,6 +6,7 @@ import type { ConsentPlace } from '../../api/types';
 import { useCommands } from '../../shell/keys';
 import { Thread } from '../../thread/Thread';
 import { Note } from '../../ui/Note';
+import { useSteady } from '../../ui/useSteady';
 import type { StageProps } from '../stage';
 import { actionsOf } from './actions';
 import { Before } from './Before';
@@ -22,13 +23,14 @@ import { useCues } from './hands/useCues';
 import { useDimming } from './hands/useDimming';
 import { usePedals } from './hands/usePedals';
 import { notesOf, offeredAt } from './notes';
-import { ChangeAhead, useAmend } from './ChangeAhead';
-import { GiveKeys } from './GiveKeys';
+import { ChangeAhead } from './ChangeAhead';
+import { GiveKeys, type GiveKey } from './GiveKeys';
 import { cursorAt, levelAt, momentAt, type Moment } from './moment';
 import { NotKept, Saved } from './NotKept';
 import { NowPanel } from './NowPanel';
 import { Stopped } from './Stopped';
 import { TheStep } from './TheStep';
+import { useAmend } from './useAmend';
 import { useGiving, useTick } from './useGiving';
 import { useWakeLock } from './useWakeLock';
 
@@ -43,11 +45,16 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
   const { anchor, record, view, giving } = now;
   const total = visit.expansion.totalSeconds;
   // Only another press, step or part of one draws the page anew; what counts down draws itself.
-  useTick(giving, (ms) => {
+  const part = useTick(giving, (ms) => {
     const m = momentAt(visit.expansion, cursorAt(anchor, ms, total));
     return `${m.index}|${m.press}|${m.phase}`;
   });
-  const moment = momentAt(visit.expansion, cursorAt(anchor, giving.tickMs, total));
+  const moment = useMemo(
+    () => momentAt(visit.expansion, cursorAt(anchor, giving.tickMs, total)),
+    // What moves within a part is drawn by those who count it; a note moves nothing.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [visit.expansion, part],
+  );
   const running = anchor.phase === 'running';
   const may = view.may;
   const idle = anchor.phase === 'not-started' || anchor.phase === 'finished';
@@ -69,13 +76,15 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
   };
   const { amend, wrong } = useAmend(visit, giving);
   const [off, setOff] = useState('');
-  const takenBack = (place: ConsentPlace) => {
+  const takenBack = useSteady((place: ConsentPlace) => {
     setOff(nameIn([...words.areas, ...words.regions], place.region));
     if (idle) return;
     const ahead = visit.plan.steps.slice(moment.index).filter((s) => place.ifRefused.includes(s.id));
     if (ahead.length === visit.plan.steps.length - moment.index) return finish();
     void amend({ swaps: ahead.map((s) => ({ step: s.id, replacement: 'leave-out' })) });
-  };
+  });
+  const cursor = useSteady(() => cursorAt(anchor, giving.tickMs, total));
+  const clock = useMemo(() => ({ subscribe: giving.onTick, cursor }), [giving, cursor]);
   const does = actionsOf(now, words, moment);
   const { respond } = does;
   const noted = notesOf(view.session.responses, now.log.pending);
@@ -113,17 +122,28 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
   const dim = useDimming(dims, `${moment.index}${moment.phase}${anchor.phase}`);
   const stay = () => running && record('stay');
   const pause = () => record(running ? 'pause' : 'resume');
+  const moves = {
+    forward: () => forward(),
+    back: () => record('back'),
+    pause,
+    again: () => record('again'),
+    placeAgain: does.placeAgain,
+    stay,
+  };
+  const keys: Record<GiveKey, () => unknown> = {
+    ...moves,
+    change: () => setChanging(true),
+    arrange: () => setArranging(true),
+    happened: () => setTelling(true),
+  };
+  const onKey = useSteady((key: GiveKey) => keys[key]());
+  const onResponse = useSteady((response: string) => respond(response));
   useCommands(
     'give',
     away
       ? {}
       : {
-          forward: () => forward(),
-          back: () => record('back'),
-          pause,
-          again: () => record('again'),
-          placeAgain: does.placeAgain,
-          stay,
+          ...moves,
           lighter: () => does.level('lighter', 'step'),
           deeper: () => does.level('deeper', 'step'),
           breath: does.breath,
@@ -190,6 +210,8 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
               now={now}
               onFinish={finish}
               does={does}
+              noted={noted}
+              onLeaveOut={(step) => void amend({ edits: [{ kind: 'remove', step, bothSides: false }] })}
               onPace={(breathsPerMinute) => void amend({ breathsPerMinute })}
             />
           )}
@@ -207,16 +229,8 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
         words={words}
         phase={anchor.phase}
         mayChange={!!may.amend?.allowed}
-        onResponse={respond}
-        onNext={forward}
-        onBack={() => record('back')}
-        onPause={pause}
-        onAgain={() => record('again')}
-        onPlaceAgain={does.placeAgain}
-        onStay={stay}
-        onChange={() => setChanging(true)}
-        onHappened={() => setTelling(true)}
-        onArrange={() => setArranging(true)}
+        onResponse={onResponse}
+        onKey={onKey}
       />
       <Thread
         plan={visit.plan}
@@ -224,10 +238,7 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
         words={words}
         selected={moment.step.id}
         seams={view.session.seams}
-        clock={{
-          subscribe: giving.onTick,
-          cursor: () => cursorAt(anchor, giving.tickMs, total),
-        }}
+        clock={clock}
         breathsPerMinute={visit.tempo.breathsPerMinute}
       />
       {standIn && !field && <StandIn />}

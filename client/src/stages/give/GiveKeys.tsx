@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { SessionView, Vocabulary } from '../../api/types';
 import { CommandCap, KeyCap } from '../../shell/KeyCap';
@@ -9,34 +9,14 @@ interface Props {
   phase: SessionView['phase'];
   mayChange: boolean;
   onResponse: (id: string) => void;
-  onNext: () => void;
-  onBack: () => void;
-  onPause: () => void;
-  onAgain: () => void;
-  onPlaceAgain: () => void;
-  onStay: () => void;
-  onChange: () => void;
-  onHappened: () => void;
-  onArrange: () => void;
+  onKey: (key: GiveKey) => void;
 }
 
+export type GiveKey =
+  'forward' | 'back' | 'pause' | 'again' | 'placeAgain' | 'stay' | 'change' | 'arrange' | 'happened';
+
 /** One key a response; the same by touch. */
-export function GiveKeys(props: Props) {
-  const {
-    words,
-    phase,
-    mayChange,
-    onResponse,
-    onNext,
-    onBack,
-    onPause,
-    onAgain,
-    onPlaceAgain,
-    onStay,
-    onChange,
-    onHappened,
-    onArrange,
-  } = props;
+export const GiveKeys = memo(function GiveKeys({ words, phase, mayChange, onResponse, onKey }: Props) {
   const { t } = useTranslation();
   const [found, setFound] = useState(false);
   const idle = phase === 'not-started' || phase === 'finished';
@@ -53,31 +33,31 @@ export function GiveKeys(props: Props) {
   );
   return (
     <ToolBar className="gkeys" label={t('give.keys')}>
-      <button type="button" onClick={onNext} disabled={phase === 'finished'}>
+      <button type="button" onClick={() => onKey('forward')} disabled={phase === 'finished'}>
         <CommandCap in="give" of="forward" /> {t('give.next')}
       </button>
-      <button type="button" onClick={onBack} disabled={idle}>
+      <button type="button" onClick={() => onKey('back')} disabled={idle}>
         <CommandCap in="give" of="back" /> {t('give.back')}
       </button>
-      <button type="button" onClick={onPause} disabled={idle || phase === 'stopped'}>
+      <button type="button" onClick={() => onKey('pause')} disabled={idle || phase === 'stopped'}>
         <CommandCap in="give" of="pause" /> {t(phase === 'paused' ? 'give.resume' : 'give.pause')}
       </button>
-      <button type="button" onClick={onAgain} disabled={idle}>
+      <button type="button" onClick={() => onKey('again')} disabled={idle}>
         <CommandCap in="give" of="again" /> {t('give.again')}
       </button>
-      <button type="button" onClick={onPlaceAgain} disabled={idle}>
+      <button type="button" onClick={() => onKey('placeAgain')} disabled={idle}>
         {t('give.placeAgain')}
       </button>
-      <button type="button" onClick={onStay} disabled={phase !== 'running'}>
+      <button type="button" onClick={() => onKey('stay')} disabled={phase !== 'running'}>
         <CommandCap in="give" of="stay" /> {t('give.stay')}
       </button>
-      <button type="button" onClick={onChange} disabled={!mayChange}>
+      <button type="button" onClick={() => onKey('change')} disabled={!mayChange}>
         {t('ahead.short')}
       </button>
-      <button type="button" onClick={onArrange}>
+      <button type="button" onClick={() => onKey('arrange')}>
         {t('hands.short')}
       </button>
-      <button type="button" className="stop" onClick={onHappened}>
+      <button type="button" className="stop" onClick={() => onKey('happened')}>
         {t('happened.short')}
       </button>
       <i className="bar" />
@@ -92,4 +72,4 @@ export function GiveKeys(props: Props) {
       )}
     </ToolBar>
   );
-}
+});

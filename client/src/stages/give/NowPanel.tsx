@@ -2,13 +2,14 @@ import { useTranslation } from 'react-i18next';
 import { handsOf } from '../../parts/hands';
 import { turns } from '../../thread/layout';
 import { known, nameIn } from '../../api/named';
-import type { VisitView, Vocabulary } from '../../api/types';
+import type { NotedResponse, VisitView, Vocabulary } from '../../api/types';
 import { CommandCap } from '../../shell/KeyCap';
 import { plain } from '../../parts/Guide';
 import type { actionsOf } from './actions';
 import { BreathLamp, BreathPace, BreathWord, OwnBreath } from './BreathLamp';
 import { periodOf } from './breath';
 import { Counted } from './Counted';
+import { Decide } from './Decide';
 import { LevelKeys } from './LevelKeys';
 import { cursorAt, momentAt, type Moment } from './moment';
 import { Paused } from './Paused';
@@ -23,13 +24,15 @@ interface Props {
   onFinish: () => void;
   does: ReturnType<typeof actionsOf>;
   onPace: (perMinute: number) => void;
+  noted: readonly NotedResponse[];
+  onLeaveOut: (step: string) => void;
 }
 
 /** A longer name takes two lines of a smaller letter. */
 const LONG_NAME = 24;
 
 /** The one large instruction: step, place, breath, count, countdown, next. */
-export function NowPanel({ moment, visit, words, now, onFinish, does, onPace }: Props) {
+export function NowPanel({ moment, visit, words, now, onFinish, does, onPace, noted, onLeaveOut }: Props) {
   const { t } = useTranslation();
   const { step } = moment;
   const planned = known(visit.plan.steps, step.id)!;
@@ -103,6 +106,12 @@ export function NowPanel({ moment, visit, words, now, onFinish, does, onPace }: 
             <Paused reasons={words.defaults.pauseReasons} why={now.anchor.pausedWhy} onWhy={does.pauseWhy} />
           )}
           <BreathPace anchor={now.anchor} visit={visit} mayChange={!!now.view.may.amend?.allowed} onPace={onPace} />
+          <Decide
+            step={planned}
+            words={words}
+            noted={noted}
+            onAnswer={(a) => does.decide(a, () => onLeaveOut(step.id))}
+          />
           <LevelKeys moment={moment} visit={visit} anchor={now.anchor} onLevel={does.level} />
         </div>
       </div>

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { known, nameIn } from '../../api/named';
 import type { GiveView, Happened, VisitView, Vocabulary } from '../../api/types';
 import { Note } from '../../ui/Note';
-import { useAmend } from './ChangeAhead';
+import { useAmend } from './useAmend';
 import { FirstSteps, type TellMore } from './happened/FirstSteps';
 import type { Giving } from './giving';
 

@@ -1,6 +1,7 @@
 import type { GiveEventKind, LevelReach, Vocabulary } from '../../api/types';
 import { known } from '../../api/named';
 import type { TellMore } from './happened/FirstSteps';
+import { decidedOf, type StepAnswer } from './Decide';
 import { levelAt, type Moment } from './moment';
 import type { GivingNow } from './useGiving';
 
@@ -21,6 +22,18 @@ export function actionsOf(now: GivingNow, words: Vocabulary, moment: Moment) {
       // Who asks for more gets it on both sides, as far as is let here.
       const more = known(words.responses, response)?.effect === 'raise';
       if (more && levelAt(anchor, at.step) < (at.step.deepest ?? 0)) level('deeper', 'both-sides', at);
+    },
+    decide: ({ when, goes }: StepAnswer, leaveOut: (why: string) => void, at = moment) => {
+      record('response', {
+        response: decidedOf(words),
+        text: when,
+        step: at.step.id,
+        detail: { station: place(at), place: at.place, side: at.step.side },
+      });
+      if (goes === 'on') record('next');
+      else if (goes === 'stay' || goes === 'again') record(goes);
+      else if (goes === 'lighter' || goes === 'deeper') level(goes, 'step', at);
+      else if (goes === 'leave-out') leaveOut(when);
     },
     add: (of: string, part: { text?: string; strength?: number }) =>
       record('annotate', { text: part.text, detail: { of, strength: part.strength } }),

@@ -1,14 +1,25 @@
 import { cleanup, fireEvent, render, screen } from '@testing-library/react';
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { ExpandedStep, GiveEvent, Happened, VisitView } from '../../api/types';
+import type {
+  ExpandedStep,
+  GiveEvent,
+  Happened,
+  NotedResponse,
+  PlanStep,
+  VisitView,
+  Vocabulary,
+} from '../../api/types';
 import { expansion, step } from '../../test/samples';
 import '../../words';
+import { actionsOf } from './actions';
 import { breathTurn } from './breath';
 import { Counted } from './Counted';
+import { Decide } from './Decide';
 import { OutAt } from './end/OutAt';
 import { happenedOf } from './happened/records';
 import { momentAt, overAt, type Anchor } from './moment';
 import { Paused } from './Paused';
+import type { GivingNow } from './useGiving';
 
 afterEach(cleanup);
 
@@ -47,6 +58,47 @@ describe('what hands count', () => {
     render(<Counted moment={{ ...momentAt(plan, (press - 1) * 3), press }} large />);
     expect(document.body.textContent).toContain(said);
     expect(document.body.textContent).not.toContain('of 32');
+  });
+});
+
+describe('what a step is decided by', () => {
+  const words = { responses: [{ id: 'decided', group: 'decided' }] } as unknown as Vocabulary;
+  const asked = {
+    id: 'rock',
+    guide: {
+      decide: 'A gurgle: next.',
+      answers: [
+        { when: 'A gurgle', goes: 'on' },
+        { when: 'None', goes: 'leave-out' },
+      ],
+    },
+  } as unknown as PlanStep;
+
+  it('asks once, shows what was said, and does what follows from it', () => {
+    const record = vi.fn();
+    const left = vi.fn();
+    const at = momentAt(plan, 0);
+    const does = actionsOf({ record, anchor } as unknown as GivingNow, words, at);
+    const noted = [{ step: 'rock', response: 'decided', text: 'None' }] as unknown as NotedResponse[];
+    render(<Decide step={asked} words={words} noted={noted} onAnswer={(a) => does.decide(a, left)} />);
+    expect(screen.getByRole('button', { name: /None/ }).getAttribute('aria-pressed')).toBe('true');
+    fireEvent.click(screen.getByRole('button', { name: /A gurgle/ }));
+    expect(record.mock.calls.map((c) => c[0])).toEqual(['response', 'next']);
+    expect(record.mock.calls[0]![1]).toMatchObject({ response: 'decided', text: 'A gurgle', step: 'round' });
+    fireEvent.click(screen.getByRole('button', { name: /None/ }));
+    expect(left).toHaveBeenCalledWith('None');
+  });
+
+  it('says whose turn it is where sides or hands take turns', () => {
+    const turning = expansion(step('insteps', 0, 10, 1, { byTurns: 'sides', stations: 5 } as Partial<ExpandedStep>));
+    for (const [press, side] of [
+      [1, 'left'],
+      [2, 'right'],
+    ] as const) {
+      render(<Counted moment={{ ...momentAt(turning, press - 1), press }} large />);
+      expect(document.body.textContent).toContain(side);
+      cleanup();
+    }
   });
 });
 

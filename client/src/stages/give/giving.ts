@@ -1,3 +1,4 @@
+import { replaceEqualDeep } from '@tanstack/react-query';
 import { me } from '../../api/client';
 import { ask, http } from '../../api/http';
 import type { GiveEvent, GiveEventKind, GiveView, VisitView } from '../../api/types';
@@ -75,7 +76,8 @@ export class Giving {
     // An answer that set out before a newer one came must not take the session back.
     if (view.session.events < this.view.session.events) return;
     this.skewMs = new Date(view.session.now).getTime() - Date.now();
-    this.view = view;
+    // What is as it was stays the same thing, and is not drawn anew.
+    this.view = replaceEqualDeep(this.view, view);
     this.tell();
   };
 

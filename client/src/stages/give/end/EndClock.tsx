@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { VisitView } from '../../../api/types';
 import { clock, minSec } from '../../../parts/spoken';
-import type { Change } from '../ChangeAhead';
+import type { Change } from '../useAmend';
 import { cursorAt, lateAt, overAt } from '../moment';
 import { useTick, type GivingNow } from '../useGiving';
 import { InTime } from './InTime';

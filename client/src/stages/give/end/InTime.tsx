@@ -4,7 +4,7 @@ import { ask, http } from '../../../api/http';
 import { keptAs } from '../../../api/kept';
 import type { EndOffer, VisitView } from '../../../api/types';
 import { minSec } from '../../../parts/spoken';
-import type { Change } from '../ChangeAhead';
+import type { Change } from '../useAmend';
 import type { Giving } from '../giving';
 
 interface Props {

@@ -1,6 +1,7 @@
 import { useTranslation } from 'react-i18next';
 import { known, nameIn } from '../../../api/named';
 import type { NotedResponse, VisitView, Vocabulary } from '../../../api/types';
+import { decidedOf } from '../Decide';
 import { SavedText } from '../../../parts/SavedText';
 
 interface Props {
@@ -16,6 +17,7 @@ const strengths = [1, 2, 3];
 export function LastNote({ noted, visit, words, onAdd }: Props) {
   const { t } = useTranslation();
   const { detail } = noted;
+  const felt = noted.response !== decidedOf(words);
   return (
     <section className="lastnote" aria-label={t('lastNote.title')}>
       <p>
@@ -30,19 +32,21 @@ export function LastNote({ noted, visit, words, onAdd }: Props) {
             .join(' · ')}
         </span>
       </p>
-      <div className="strengths" role="group" aria-label={t('lastNote.strength')}>
-        {strengths.map((s) => (
-          <button
-            key={s}
-            type="button"
-            className={detail?.strength === s ? 'pill on' : 'pill'}
-            aria-pressed={detail?.strength === s}
-            onClick={() => onAdd(noted.id, { strength: s })}
-          >
-            {t(`lastNote.of.${s}`)}
-          </button>
-        ))}
-      </div>
+      {felt && (
+        <div className="strengths" role="group" aria-label={t('lastNote.strength')}>
+          {strengths.map((s) => (
+            <button
+              key={s}
+              type="button"
+              className={detail?.strength === s ? 'pill on' : 'pill'}
+              aria-pressed={detail?.strength === s}
+              onClick={() => onAdd(noted.id, { strength: s })}
+            >
+              {t(`lastNote.of.${s}`)}
+            </button>
+          ))}
+        </div>
+      )}
       <SavedText
         key={noted.id}
         id="last-note"
