@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { VisitView } from '../../api/types';
 import { Lantern } from '../../shell/Lantern';
@@ -15,21 +16,35 @@ export interface Breathing {
 /** A difference of this many breaths a minute is worth another pace. */
 const OTHER_PACE = 1;
 
+const LIGHT_STEP = 0.06;
+
 /**
  * The lantern as the client's breath: its light fades as the breath goes out and swells as it comes in. A touch says that an out-breath
  * begins now; three in a row say how fast they come.
  */
 export function BreathLamp({ onTap, ...p }: Breathing & { onTap: () => void }) {
   const { t } = useTranslation();
-  const light = useTick(p.now.giving, (ms) => {
-    const turn = breathTurn(p.now.anchor, p.visit, ms);
-    return (turn < p.share ? 1 - turn / p.share : (turn - p.share) / (1 - p.share)).toFixed(2);
-  });
+  const lamp = useRef<HTMLButtonElement>(null);
+  const { giving, anchor } = p.now;
+  const { visit, share } = p;
+  useEffect(() => {
+    // For an hour and a half: the light is set in small steps, and nothing is drawn anew for it.
+    let shown = -1;
+    const shine = () => {
+      const turn = breathTurn(anchor, visit, giving.tickMs);
+      const light = turn < share ? 1 - turn / share : (turn - share) / (1 - share);
+      if (Math.abs(light - shown) < LIGHT_STEP) return;
+      shown = light;
+      lamp.current!.style.setProperty('--light', light.toFixed(2));
+    };
+    shine();
+    return giving.onTick(shine);
+  }, [giving, anchor, visit, share]);
   return (
     <button
       type="button"
       className="breathlamp"
-      style={{ '--light': light } as React.CSSProperties}
+      ref={lamp}
       aria-label={t('breath.tap')}
       title={t('breath.tap')}
       onClick={onTap}

@@ -42,7 +42,7 @@ export class Giving {
 
   onTick = (listener: () => void) => {
     this.ticking.add(listener);
-    return () => this.ticking.delete(listener);
+    return () => void this.ticking.delete(listener);
   };
 
   private tick = () => {
