@@ -94,6 +94,7 @@ public static class GiveFrames
             $"        {busy:0.0%} of one core while the clock runs; {after["JSHeapUsedSize"] / Megabyte:0} MB of script memory   memory/limit {after["JSHeapUsedSize"] / Megabyte / MemoryLimit:0.00}"
         );
         Note(driver);
+        await Through(driver);
         driver.Quit();
         server.Kill();
         Directory.Delete(folder, recursive: true);
@@ -134,6 +135,40 @@ public static class GiveFrames
         );
     }
 
+    /// <summary>
+    /// Goes on from step to step until the session is done, as an hour and a half of giving does: how long the page was ever held up, and
+    /// what it holds in memory at the end.
+    /// </summary>
+    private static async Task Through(ChromeDriver driver)
+    {
+        driver.ExecuteScript(
+            """
+            window.__held = [];
+            window.__presses = 0;
+            new PerformanceObserver(l => __held.push(...l.getEntries().map(e => e.duration))).observe({ type: 'longtask' });
+            const next = () => {
+              if (document.querySelector('.gready') || __presses > 900) return window.__through = true;
+              __presses++;
+              document.body.dispatchEvent(new KeyboardEvent('keydown', { key: ' ', bubbles: true }));
+              setTimeout(next, 600);
+            };
+            next();
+            """
+        );
+        while (driver.ExecuteScript("return window.__through") is not true)
+        {
+            await Task.Delay(TimeSpan.FromSeconds(5));
+        }
+
+        var told = (IReadOnlyCollection<object>)driver.ExecuteScript("return [__presses, __held]")!;
+        var held = Sorted(told.Last());
+        var heap = Metrics(driver)["JSHeapUsedSize"] / Megabyte;
+        Console.WriteLine(
+            $"through {told.First()} times on to the end: held up {held.Count} times over {FrameLimit:0} ms, longest {(held.Count > 0 ? held[^1] : 0):0} ms; {heap:0} MB at the end   longest/limit {(held.Count > 0 ? held[^1] : 0) / FrameLimit:0.00}, memory/limit {heap / MemoryLimit:0.00}"
+        );
+    }
+
+    private const double FrameLimit = 50;
     private const int Notes = 40;
     private const double NoteLimit = 50;
     private const double DiskLimit = 150;
