@@ -7,7 +7,7 @@ import { SendForm } from '../ui/SendForm';
 import '../words';
 import { blockName } from './blockName';
 import { OutcomeSign } from './OutcomeSign';
-import { Rate } from './Rate';
+import { Taking } from './measures/Taking';
 import { SavedText } from './SavedText';
 
 afterEach(cleanup);
@@ -64,11 +64,12 @@ it('a refused form shows the sentence and keeps what was entered', async () => {
 });
 
 it('a rating is one tap, tells what is chosen and shows what was before', () => {
-  const rate = vi.fn();
-  const measure = { id: 'pain', name: 'Pain', min: 0, max: 10, step: 1, question: '' } as Measure;
-  render(<Rate measure={measure} value={3} other={7} onRate={rate} />);
+  const take = vi.fn();
+  const measure = { id: 'pain', name: 'Pain', kind: 'rating', min: 0, max: 10, step: 0.5, tries: 1 } as Measure;
+  render(<Taking measure={measure} value={3} other={7} onTake={take} />);
   fireEvent.click(screen.getByLabelText('Pain: 5'));
-  expect(rate.mock.calls).toEqual([[5]]);
+  fireEvent.click(screen.getByLabelText('Pain: and a half'));
+  expect(take.mock.calls).toEqual([[{ value: 5 }], [{ value: 3.5 }]]);
   expect(screen.getByLabelText('Pain: 3').getAttribute('aria-pressed')).toBe('true');
   expect(screen.getByLabelText('Pain: 7').className).toContain('other');
 });

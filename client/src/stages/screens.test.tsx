@@ -328,7 +328,7 @@ it('Reflect shows before and after with the change that counts', async () => {
       },
     }),
   );
-  await see(/6 → 3 · better/);
+  await see(/6 → 3 of 10 · better/);
   await see(/counts from 2/);
 });
 

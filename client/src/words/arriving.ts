@@ -67,8 +67,6 @@ export const arriving = {
     words: 'In their words, today',
     wordsLabel: 'What the client says today',
     before: 'Before',
-    otherMeasures_one: 'One other measure',
-    otherMeasures_other: '{{count}} other measures',
     known: 'What is known',
     search: 'Add: blood thinners, new hip, warfarin…',
     notFound: 'No such word here. Try another one, or write it into the words of today.',

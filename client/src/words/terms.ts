@@ -14,7 +14,13 @@ export const terms = {
     modify: 'changed',
     note: 'watch',
   },
-  verdict: { better: 'better', same: 'no change that counts', worse: 'worse', 'not-measured': 'not measured' },
+  verdict: {
+    better: 'better',
+    same: 'no change that counts',
+    worse: 'worse',
+    changed: 'changed',
+    'not-measured': 'not measured',
+  },
   role: { owner: 'owner', practitioner: 'practitioner', student: 'student', desk: 'front desk' },
   visit: { number: 'visit {{n}}' },
   departure: {

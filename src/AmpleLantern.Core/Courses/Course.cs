@@ -14,7 +14,7 @@ public sealed record CourseTerms(
     IReadOnlyList<WantedAim> Aims,
     int Visits,
     int EveryDays,
-    [RefersTo<Measure>] IReadOnlyList<string> Measures
+    [RefersTo<Measure>(OrAnother = true)] IReadOnlyList<string> Measures
 )
 {
     /// <exception cref="RefusalException">More visits or days than a course has, an aim or a measure there is not.</exception>
@@ -38,7 +38,7 @@ public sealed record CourseTerms(
             throw new RefusalException("unknown-word", $"There is no region '{aim.Region}'.", "/course/aims");
         }
 
-        foreach (var measure in Measures.Where(m => !knowledge.Measures.Has(m)))
+        foreach (var measure in Measures.Where(m => knowledge.SidesOf(m).Count == 0))
         {
             throw new RefusalException("unknown-word", $"There is no measure '{measure}'.", "/course/measures");
         }

@@ -30,9 +30,6 @@ public sealed record PlanFromLast(Plan Plan, IReadOnlyList<PlanReason> Reasons);
 /// <summary>Makes the next plan from the last session: what was felt, what was not reached, what the measures say.</summary>
 public static class NextPlan
 {
-    private const string LeftEnd = "-left";
-    private const string RightEnd = "-right";
-
     public static PlanFromLast From(SessionFound last, double minutes, School school, Tempo tempo, KnowledgeBase knowledge)
     {
         var draft = new Draft(last.Plan with { Silenced = null }, knowledge);
@@ -114,11 +111,13 @@ public static class NextPlan
     /// <summary>A measure taken on both sides says which is the worse.</summary>
     private static void Sided(SessionFound last, Draft draft, KnowledgeBase knowledge)
     {
-        foreach (var left in last.Changes.Where(c => c.Measure.EndsWith(LeftEnd, StringComparison.Ordinal)))
+        Measure? Known(Change c) => knowledge.Measures.Find(c.Measure);
+        foreach (var left in last.Changes.Where(c => Known(c)?.Side is Side.Left))
         {
-            var right = last.Changes.FirstOrDefault(c => c.Measure == left.Measure[..^LeftEnd.Length] + RightEnd);
+            var measure = Known(left)!;
+            var right = last.Changes.FirstOrDefault(c => Known(c) is { Side: Side.Right } other && other.Family == measure.Family);
             if (
-                knowledge.Measures.Find(left.Measure) is not { } measure
+                measure.Direction == "none"
                 || (left.After ?? left.Before) is not { } l
                 || (right?.After ?? right?.Before) is not { } r
                 || Math.Abs(l - r) < measure.Points

@@ -6,19 +6,38 @@ using NodaTime;
 namespace AmpleLantern.Core.Measures;
 
 /// <summary>A measure taken on a day, before and after.</summary>
-public sealed record Rating([RefersTo<Measure>] string Measure, double? Before = null, double? After = null);
+/// <param name="BeforeTries">What each try came to, where it is taken several times.</param>
+public sealed record Rating(
+    [RefersTo<Measure>] string Measure,
+    double? Before = null,
+    double? After = null,
+    IReadOnlyList<double>? BeforeTries = null,
+    IReadOnlyList<double>? AfterTries = null
+);
 
 public enum ChangeVerdict
 {
     Better,
     Same,
     Worse,
+
+    /// <summary>Another, where neither way is the better.</summary>
+    Changed,
     NotMeasured,
 }
 
 /// <summary>A change with the size that counts as one.</summary>
 /// <param name="Threshold">Smallest change that counts here, in the measure's unit.</param>
-public sealed record Change(string Measure, double? Before, double? After, double? Difference, double Threshold, ChangeVerdict Verdict);
+public sealed record Change(
+    string Measure,
+    double? Before,
+    double? After,
+    double? Difference,
+    double Threshold,
+    ChangeVerdict Verdict,
+    IReadOnlyList<double>? BeforeTries = null,
+    IReadOnlyList<double>? AfterTries = null
+);
 
 public static class ChangeJudge
 {
@@ -27,7 +46,14 @@ public static class ChangeJudge
     /// value. A pain of 7 going to 5 counts (2 points); 4 to 2.8 counts (30 %); 7 to 6 does not.
     /// </summary>
     /// <remarks>0-10 ratings: 2 points or 30 %, Farrar and others, Pain 94 (2001; from memory).</remarks>
-    public static Change Judge(Measure measure, Rating rating)
+    public static Change Judge(Measure measure, Rating rating) =>
+        Worked(measure, rating) with
+        {
+            BeforeTries = rating.BeforeTries,
+            AfterTries = rating.AfterTries,
+        };
+
+    private static Change Worked(Measure measure, Rating rating)
     {
         var threshold =
             measure.Percent is { } percent && rating.Before is > 0
@@ -48,6 +74,7 @@ public static class ChangeJudge
             difference,
             Math.Round(threshold, 2),
             !counts ? ChangeVerdict.Same
+                : measure.Direction == "none" ? ChangeVerdict.Changed
                 : better ? ChangeVerdict.Better
                 : ChangeVerdict.Worse
         );
@@ -60,7 +87,9 @@ public static class ChangeJudge
         {
             throw new RefusalException(
                 "rating-out-of-range",
-                $"{measure.Name} goes from {measure.Min} to {measure.Max} {measure.Unit}; {v} is outside. Enter it again.",
+                FormattableString.Invariant(
+                    $"{measure.Name} goes from {measure.Min} to {measure.Max} {measure.Unit}; {v} is outside. Enter it again."
+                ),
                 pointer
             );
         }

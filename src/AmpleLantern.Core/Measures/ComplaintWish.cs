@@ -13,8 +13,11 @@ public sealed record ComplaintWish(
     [RefersTo<Complaint>] string Id,
     Source Source,
     IReadOnlyList<ComplaintAim> Aims,
-    [RefersTo<Measure>] IReadOnlyList<string> Measures
-) : IKnown;
+    [RefersTo<Measure>(OrAnother = true)] IReadOnlyList<string> Measures
+) : IKnown, IChecked
+{
+    public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) => MeasuresKnowledge.Unknown(Measures, knowledge);
+}
 
 /// <summary>One wish of it; the side is the complaint's.</summary>
 public sealed record ComplaintAim(
@@ -24,27 +27,18 @@ public sealed record ComplaintAim(
 );
 
 /// <summary>What the complaints of a visit suggest.</summary>
-/// <param name="Measures">Ids of what is worth measuring; empty while no complaint is known.</param>
-public sealed record Suggested(IReadOnlyList<WantedAim> Aims, IReadOnlyList<string> Measures)
+public sealed record Suggested(IReadOnlyList<WantedAim> Aims)
 {
     /// <param name="complaints">Complaints of the day, each with its side.</param>
     public static Suggested By(IReadOnlyList<(string Complaint, Side? Side)> complaints, KnowledgeBase knowledge)
     {
         var wishes = complaints.Select(c => (Wish: knowledge.Of<ComplaintWish>().Find(c.Complaint), c.Side)).Where(x => x.Wish is not null);
-        return new(
-            [
-                .. wishes
-                    .SelectMany(x =>
-                        x.Wish!.Aims.Select(a => new WantedAim(
-                            a.Region,
-                            x.Side is Side.Left or Side.Right ? x.Side : null,
-                            a.Quality,
-                            a.For
-                        ))
-                    )
-                    .Distinct(),
-            ],
-            [.. wishes.SelectMany(x => x.Wish!.Measures).Distinct()]
-        );
+        return new([
+            .. wishes
+                .SelectMany(x =>
+                    x.Wish!.Aims.Select(a => new WantedAim(a.Region, x.Side is Side.Left or Side.Right ? x.Side : null, a.Quality, a.For))
+                )
+                .Distinct(),
+        ]);
     }
 }

@@ -9,7 +9,7 @@ public static class Ratings
     public static Rating? Of(IReadOnlyList<Rating> ratings, string measure, KnowledgeBase knowledge) =>
         ratings.FirstOrDefault(r => knowledge.Measures.Present(r.Measure) == measure);
 
-    /// <summary>Takes the values given; what is not given stays as it was.</summary>
+    /// <summary>Takes the values given; what is not given stays as it was. What is worked out from others follows them.</summary>
     /// <exception cref="RefusalException">A value outside its measure.</exception>
     /// <exception cref="KnowledgeException">A measure that is not known.</exception>
     public static IReadOnlyList<Rating> Merge(IReadOnlyList<Rating> old, IReadOnlyList<Rating> given, KnowledgeBase knowledge)
@@ -18,12 +18,79 @@ public static class Ratings
         foreach (var rating in given)
         {
             var measure = knowledge.Measures[rating.Measure];
-            ChangeJudge.Check(measure, rating.Before, "/before");
-            ChangeJudge.Check(measure, rating.After, "/after");
+            RefusalException.Unless(
+                measure.Cones is null,
+                "worked-out",
+                $"{measure.Name} is worked out from its girths. Enter those.",
+                "/measure"
+            );
+            var taken = Tries.Kept(measure, rating);
+            ChangeJudge.Check(measure, taken.Before, "/before");
+            ChangeJudge.Check(measure, taken.After, "/after");
             var was = merged.GetValueOrDefault(rating.Measure) ?? new(rating.Measure);
-            merged[rating.Measure] = was with { Before = rating.Before ?? was.Before, After = rating.After ?? was.After };
+            merged[rating.Measure] = was with
+            {
+                Before = taken.Before ?? was.Before,
+                After = taken.After ?? was.After,
+                BeforeTries = taken.Before is null ? was.BeforeTries : taken.BeforeTries,
+                AfterTries = taken.After is null ? was.AfterTries : taken.AfterTries,
+            };
+        }
+
+        foreach (var measure in knowledge.Measures.All.Where(m => m.Cones is not null))
+        {
+            if (Worked(measure, merged, knowledge) is { } worked)
+            {
+                merged[measure.Id] = worked;
+            }
         }
 
         return [.. merged.Values];
+    }
+
+    private static Rating? Worked(Measure volume, IReadOnlyDictionary<string, Rating> taken, KnowledgeBase knowledge)
+    {
+        var girths = volume
+            .Cones!.Girths.Select(g => knowledge.SidesOf(g).First(m => m.Side == volume.Side))
+            .Select(m => taken.GetValueOrDefault(m.Id))
+            .ToList();
+        double? All(Func<Rating, double?> when) =>
+            girths.All(g => g is not null && when(g) is not null)
+                ? Volume.OfCones([.. girths.Select(g => when(g!)!.Value)], volume.Cones.Apart)
+                : null;
+        var (before, after) = (All(r => r.Before), All(r => r.After));
+        return (before ?? after) is null ? null : new(volume.Id, before, after);
+    }
+}
+
+/// <summary>A measure taken several times at once.</summary>
+public static class Tries
+{
+    /// <summary>A rating whose tries are settled to the one that counts.</summary>
+    /// <exception cref="RefusalException">More tries than the measure has.</exception>
+    public static Rating Kept(Measure measure, Rating rating) =>
+        rating with
+        {
+            Before = rating.BeforeTries is { } before ? Kept(measure, before, "/beforeTries") : rating.Before,
+            After = rating.AfterTries is { } after ? Kept(measure, after, "/afterTries") : rating.After,
+        };
+
+    private static double? Kept(Measure measure, IReadOnlyList<double> tries, string pointer)
+    {
+        RefusalException.Unless(
+            tries.Count <= measure.Tries,
+            "too-many-tries",
+            $"{measure.Name} is taken {measure.Tries} times at most, not {tries.Count}.",
+            pointer
+        );
+        foreach (var value in tries)
+        {
+            ChangeJudge.Check(measure, value, pointer);
+        }
+
+        return tries.Count == 0 ? null
+            : measure.Keeps is TryKept.Middle ? tries.Order().ElementAt(tries.Count / 2)
+            : measure.Direction == "lower" ? tries.Min()
+            : tries.Max();
     }
 }

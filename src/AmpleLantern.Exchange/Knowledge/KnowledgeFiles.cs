@@ -11,6 +11,9 @@ internal sealed class KnowledgeFiles
 {
     /// <summary>The member by which any entry says which ids it had before.</summary>
     private const string FormerIds = "was";
+
+    /// <summary>The member by which an entry says that it stands for both sides.</summary>
+    private const string EachSide = "eachSide";
     private const int Told = 20,
         VersionLetters = 12;
 
@@ -97,6 +100,27 @@ internal sealed class KnowledgeFiles
         return map;
     }
 
+    /// <summary>An entry that is the same on both sides is written once and read as two, each with its side.</summary>
+    private static IEnumerable<JsonNode> Sides(JsonNode entry)
+    {
+        if (entry is not JsonObject once || once[EachSide] is null)
+        {
+            return [entry];
+        }
+
+        once.Remove(EachSide);
+        return ((string[])["left", "right"]).Select(side =>
+        {
+            var one = once.DeepClone().AsObject();
+            one["of"] = once["id"]!.DeepClone();
+            one["ofName"] = once["name"]!.DeepClone();
+            one["side"] = side;
+            one["id"] = $"{once["id"]}-{side}";
+            one["name"] = $"{once["name"]}, {side}";
+            return (JsonNode)one;
+        });
+    }
+
     private static string? IdOf(JsonNode entry) => entry["id"]?.GetValue<string>();
 
     private void Read(string file, byte[] text, Schemas? schemas)
@@ -122,7 +146,7 @@ internal sealed class KnowledgeFiles
         foreach (var (entry, i) in (root?[kind] as JsonArray ?? []).Select((e, i) => (e!, i)))
         {
             var path = $"/{kind}/{i}";
-            list.Add((file, path, entry));
+            list.AddRange(Sides(entry).Select(e => (file, path, e)));
             if (entry is JsonObject known && known[FormerIds] is JsonArray former && IdOf(entry) is { } id)
             {
                 foreach (var was in former.Select(f => f!.GetValue<string>()))

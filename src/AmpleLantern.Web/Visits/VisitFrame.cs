@@ -36,7 +36,14 @@ public sealed record VisitSetting(
     int Number,
     double? PalmBreadthCm,
     bool InList = false
-);
+)
+{
+    /// <summary>What was measured at the visit before.</summary>
+    public IReadOnlyList<Rating> MeasuredLast { get; init; } = [];
+
+    /// <summary>What the visit's course measures.</summary>
+    public IReadOnlyList<string> MeasuredInCourse { get; init; } = [];
+}
 
 /// <summary>
 /// A stored visit as Core sees it. Until the session starts it is worked out from what is known now; from then on from the basis it
@@ -157,7 +164,26 @@ public sealed class VisitFrame
     public IReadOnlyList<Change> Changes =>
         field ??=
             visit.Seal?.Changes
-            ?? [.. Knowledge.Measures.All.Select(m => ChangeJudge.Judge(m, Ratings.Of(visit.Ratings, m.Id, Knowledge) ?? new(m.Id)))];
+            ??
+            [
+                .. Proposed
+                    .Select(p => p.Measure)
+                    .Concat(visit.Ratings.Select(r => Knowledge.Measures.Present(r.Measure)))
+                    .Distinct()
+                    .Select(Knowledge.Measures.Find)
+                    .OfType<Measure>()
+                    .Select(m => ChangeJudge.Judge(m, Ratings.Of(visit.Ratings, m.Id, Knowledge) ?? new(m.Id))),
+            ];
+
+    /// <summary>What is worth measuring at this visit.</summary>
+    public IReadOnlyList<ProposedMeasure> Proposed =>
+        field ??= Core.Measures.Proposed.At(
+            setting.MeasuredLast,
+            setting.MeasuredInCourse,
+            [.. visit.Interviews.Select(i => i.Complaint)],
+            Plan,
+            Knowledge
+        );
 
     public VisitNote Note =>
         field ??=
@@ -247,6 +273,9 @@ public sealed class VisitFrame
             OutOfReach = live ? ReachOf(Plan) : [],
             Clearances = Clearances(),
             Suggested = Suggested.By([.. visit.Interviews.Select(i => (i.Complaint, i.Side))], Knowledge),
+            Proposed = Proposed,
+            RecheckedAt = Rechecks.At(Plan, Changes, Knowledge),
+            SidesApart = Sides.Apart(Changes, Knowledge),
             Interviews = live ? Interviews.Of(visit, Subject, School, now) : [],
             Review = live ? Named(PlanReview.Run(new(Plan, Expansion, School, Tempo, now))) : new([], []),
             Phase = Phase,

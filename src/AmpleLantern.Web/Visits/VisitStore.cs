@@ -1,6 +1,7 @@
 using AmpleLantern.Core;
 using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Bodies.Shapes;
+using AmpleLantern.Core.Courses;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
@@ -98,7 +99,15 @@ public sealed class VisitStore(
                         + db.Visits.Count(o =>
                             o.ClientId == v.ClientId && o.CancelledAt == null && (o.Date < v.Date || o.Date == v.Date && o.At < v.At)
                         ),
-                    db.Users.Where(u => u.Id == v.PractitionerId).Select(u => u.PalmBreadthCm).SingleOrDefault()
+                    db.Users.Where(u => u.Id == v.PractitionerId).Select(u => u.PalmBreadthCm).SingleOrDefault(),
+                    db.Visits.Where(o =>
+                            o.ClientId == v.ClientId && o.CancelledAt == null && (o.Date < v.Date || o.Date == v.Date && o.At < v.At)
+                        )
+                        .OrderByDescending(o => o.Date)
+                        .ThenByDescending(o => o.At)
+                        .Select(o => o.Ratings)
+                        .FirstOrDefault(),
+                    db.Courses.Where(c => c.Id == v.CourseId).Select(c => c.Terms).FirstOrDefault()
                 ))
                 .SingleOrDefault()
     );
@@ -109,7 +118,14 @@ public sealed class VisitStore(
     public async Task<VisitFrame> Frame(Visit visit)
     {
         around = around?.Visit == visit.Id ? around : await ToPlace(db, visit.Id) ?? throw NotHere;
-        return new(visit, Setting(visit, around.Number, around.PalmCm));
+        return new(
+            visit,
+            Setting(visit, around.Number, around.PalmCm) with
+            {
+                MeasuredLast = around.Last ?? [],
+                MeasuredInCourse = around.Course?.Measures ?? [],
+            }
+        );
     }
 
     /// <summary>Works many visits out for a list, where their numbers are not shown.</summary>
@@ -120,7 +136,8 @@ public sealed class VisitStore(
         new(knowledge, reach, clock, names, person.Role, bases.Of(visit), number, palmCm);
 
     /// <param name="Number">Which of the client's visits it is, from 1; what was cancelled is not counted.</param>
-    private sealed record Around(Guid Visit, int Number, double? PalmCm);
+    /// <param name="Last">What was measured at the visit before.</param>
+    private sealed record Around(Guid Visit, int Number, double? PalmCm, IReadOnlyList<Rating>? Last, CourseTerms? Course);
 
     /// <summary>Makes one change on the version the caller saw, saves it and gives the visit as it then is.</summary>
     /// <exception cref="RefusalException">It may not be done now or by this person, or the visit was changed elsewhere.</exception>

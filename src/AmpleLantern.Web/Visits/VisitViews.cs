@@ -207,6 +207,15 @@ public sealed record VisitView
 
     public required Suggested Suggested { get; init; }
 
+    /// <summary>What is worth measuring, the likeliest to tell first.</summary>
+    public required IReadOnlyList<ProposedMeasure> Proposed { get; init; }
+
+    /// <summary>By step that looks again, the measures that are taken anew there.</summary>
+    public required IReadOnlyDictionary<string, IReadOnlyList<string>> RecheckedAt { get; init; }
+
+    /// <summary>Sides that differ more than they may.</summary>
+    public required IReadOnlyList<SidesDiffer> SidesApart { get; init; }
+
     public required IReadOnlyList<InterviewView> Interviews { get; init; }
 
     public required ReviewResult Review { get; init; }

@@ -72,6 +72,8 @@ public partial class NumbersTests
         ["Planning/Changing/StepChoices.cs"] = "how many ways are shown beside each other",
         ["Planning/Fit.cs"] = "tenths of a second, rounded",
         ["Training/DrillScore.cs"] = "both hands in percent",
+        ["Measures/Volume.cs"] = "the formula of a truncated cone",
+        ["Measures/Measure.cs"] = "one try",
         ["Measuring/CunScale.cs"] = "the fingers of a hand without the thumb",
     };
 

@@ -193,9 +193,9 @@ public sealed class KnowledgeFolderTests : IDisposable
     [Fact]
     public void A_file_that_is_not_json_is_named_with_its_line()
     {
-        File.WriteAllText(Path.Combine(folder, "measures.json"), "{\n  \"measures\": [ oh\n");
+        File.WriteAllText(Path.Combine(folder, "pace.json"), "{\n  \"measures\": [ oh\n");
         Assert.Contains(
-            "measures.json: line 2",
+            "pace.json: line 2",
             Assert.Throws<KnowledgeException>(() => KnowledgeFolder.Load(folder)).Message,
             StringComparison.Ordinal
         );
@@ -204,7 +204,7 @@ public sealed class KnowledgeFolderTests : IDisposable
     [Fact]
     public void Changed_knowledge_has_another_version()
     {
-        File.AppendAllText(Path.Combine(folder, "measures.json"), "\n");
+        File.AppendAllText(Path.Combine(folder, "pace.json"), "\n");
         Assert.NotEqual(Known.Base.Version, KnowledgeFolder.Load(folder).Version);
     }
 

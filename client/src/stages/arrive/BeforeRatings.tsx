@@ -1,32 +1,35 @@
 import { useTranslation } from 'react-i18next';
-import type { Measure, VisitView, Vocabulary } from '../../api/types';
-import { useChange } from '../../api/useVisit';
-import { Rate } from '../../parts/Rate';
-import { Fold } from '../../ui/Fold';
+import type { VisitView, Vocabulary } from '../../api/types';
+import { AnotherMeasure } from '../../parts/measures/AnotherMeasure';
+import { MeasureRow } from '../../parts/measures/MeasureRow';
+import { SidesApart } from '../../parts/measures/SidesApart';
+import { useTaking } from '../../parts/measures/useTaking';
 
-/** The values before, taken now so that afterwards they can be compared; what the complaint makes worth it comes first. */
+/** The values before, taken now so that afterwards they can be compared: few, and those that can tell whether it helped. */
 export function BeforeRatings({ visit, words }: { visit: VisitView; words: Vocabulary }) {
   const { t } = useTranslation();
-  const change = useChange(visit.id);
-  const before = (m: Measure) => visit.changes.find((c) => c.measure === m.id)?.before ?? null;
-  const { measures: worth } = visit.suggested;
-  // What was measured already stays in sight.
-  const first = words.measures.filter((m) => worth.length === 0 || worth.includes(m.id) || before(m) !== null);
-  const rest = words.measures.filter((m) => !first.includes(m));
-  const rate = (m: Measure) => (
-    <Rate
-      key={m.id}
-      measure={m}
-      value={before(m)}
-      disabled={!visit.may['rate-before']?.allowed}
-      onRate={(value) => change('put', 'check-in', { before: [{ measure: m.id, before: value }] })}
-    />
-  );
+  const { shown, others, add, take, why } = useTaking(visit, words, 'before');
+  const may = !!visit.may['rate-before']?.allowed;
   return (
-    <section>
+    <section className="measures">
       <h2>{t('arrive.before')}</h2>
-      {first.map(rate)}
-      {rest.length > 0 && <Fold title={t('arrive.otherMeasures', { count: rest.length })}>{rest.map(rate)}</Fold>}
+      {shown.map((family) => {
+        const because = why(family.sides);
+        return (
+          <MeasureRow
+            key={family.id}
+            family={family}
+            words={words}
+            changes={visit.changes}
+            when="before"
+            why={because && t(`measure.for.${because}`)}
+            disabled={!may}
+            onTake={(m, taken) => void take(m, taken)}
+          />
+        );
+      })}
+      <SidesApart visit={visit} />
+      {may && <AnotherMeasure others={others} onChoose={add} />}
     </section>
   );
 }

@@ -10,6 +10,7 @@ import type { CourseView, Vocabulary } from '../../api/types';
 import { day } from '../../parts/spoken';
 import { Note } from '../../ui/Note';
 import { SendForm } from '../../ui/SendForm';
+import { measureName } from '../../parts/measures/families';
 
 /** The courses of a client: what for, which visits came to what, and whether to go on. */
 export function Courses({ clientId, words }: { clientId: string; words: Vocabulary }) {
@@ -56,7 +57,7 @@ function Course({ course, words }: { course: CourseView; words: Vocabulary }) {
           <p className="soft small">
             {t('course.terms', { visits: terms.visits, days: terms.everyDays, given: standing.given })}
             {terms.measures.length > 0 &&
-              ` · ${t('course.lookedAt', { measures: terms.measures.map((m) => nameIn(words.measures, m)).join(', ') })}`}
+              ` · ${t('course.lookedAt', { measures: terms.measures.map((m) => measureName(words.measures, m)).join(', ') })}`}
           </p>
         </div>
         {!course.endedAt && (

@@ -1,48 +1,56 @@
 import { scaleLinear } from '@visx/scale';
 import { Line } from '@visx/shape';
 import { useTranslation } from 'react-i18next';
-import type { Change, Measure, MeasureJudged, VisitView } from '../../api/types';
-import { useChange } from '../../api/useVisit';
-import { Rate } from '../../parts/Rate';
+import type { Change, Measure, VisitView, Vocabulary } from '../../api/types';
+import { AnotherMeasure } from '../../parts/measures/AnotherMeasure';
+import { familiesOf, saidPair, saidValue } from '../../parts/measures/families';
+import { MeasureRow } from '../../parts/measures/MeasureRow';
+import { SidesApart } from '../../parts/measures/SidesApart';
+import { useTaking } from '../../parts/measures/useTaking';
 import { sourceLine } from '../../parts/spoken';
-import { Fold } from '../../ui/Fold';
 
-/** Before and after as pairs on a scale, with the change that counts drawn in. */
-export function Pairs({ visit, locked }: { visit: VisitView; locked: boolean }) {
+/** Before and after as pairs on a scale, with the change that counts drawn in. A signed visit shows what was taken, as it was judged. */
+export function Pairs({ visit, words, locked }: { visit: VisitView; words: Vocabulary; locked: boolean }) {
   const { t } = useTranslation();
-  const change = useChange(visit.id);
-  const { taken, others } = visit.outcome;
-  const row = ({ measure: m, change: c }: MeasureJudged) => (
-    <div key={m.id} className="pair">
-      <Rate
-        measure={m}
-        value={c.after ?? null}
-        other={c.before}
-        disabled={locked}
-        onRate={(after) => change('put', 'reflect', { after: [{ measure: m.id, after }] })}
-      />
+  const { shown, others, add, take } = useTaking(visit, words, 'after');
+  const sealed = familiesOf(visit.outcome.taken.map((j) => j.measure));
+  return (
+    <section className="pairs measures" aria-label={t('reflect.pairs')}>
+      {(locked ? sealed : shown).map((family) => (
+        <MeasureRow
+          key={family.id}
+          family={family}
+          words={words}
+          changes={visit.changes}
+          when="after"
+          disabled={locked}
+          onTake={(m, taken) => void take(m, taken)}
+          beside={(m, change) => change && <Verdict measure={m} change={change} />}
+        />
+      ))}
+      <SidesApart visit={visit} />
+      {!locked && <AnotherMeasure others={others} onChoose={add} />}
+    </section>
+  );
+}
+
+function Verdict({ measure: m, change: c }: { measure: Measure; change: Change }) {
+  const { t } = useTranslation();
+  if (c.before == null && c.after == null) return null;
+  return (
+    <div className="judged">
       <Scale measure={m} change={c} />
       <p className={`verdict ${c.verdict}`}>
         {c.verdict !== 'not-measured'
-          ? `${c.before} → ${c.after} · ${t(`verdict.${c.verdict}`)}`
+          ? `${saidPair(m, c.before!, c.after!)} · ${t(`verdict.${c.verdict}`)}`
           : c.before == null
             ? t('reflect.noBefore')
-            : t('reflect.before', { value: c.before })}
+            : t('reflect.notAgain', { value: saidValue(m, c.before) })}
         <span className="soft small" title={sourceLine(m.source)}>
-          {t('reflect.counts', { by: c.threshold, source: sourceLine(m.source) })}
+          {t('reflect.countsFrom', { by: c.threshold, unit: m.unit })}
         </span>
       </p>
     </div>
-  );
-  return (
-    <section className="pairs" aria-label={t('reflect.pairs')}>
-      {taken.map(row)}
-      {others.length > 0 && !locked && (
-        <Fold title={t('reflect.others', { count: others.length })} open={taken.length === 0}>
-          {others.map(row)}
-        </Fold>
-      )}
-    </section>
   );
 }
 
@@ -51,11 +59,14 @@ const WIDE = 170;
 function Scale({ measure, change }: { measure: Measure; change: Change }) {
   const x = scaleLinear({ domain: [measure.min, measure.max], range: [6, WIDE - 6], clamp: true });
   if (change.before == null) return <svg width={WIDE} height={20} aria-hidden="true" />;
-  const towards = measure.direction === 'lower' ? change.before - change.threshold : change.before + change.threshold;
+  const ways = { lower: [-1], higher: [1], none: [-1, 1] }[measure.direction] ?? [];
   return (
     <svg className="pairscale" width={WIDE} height={20} aria-hidden="true">
       <Line className="strand" from={{ x: 6, y: 10 }} to={{ x: WIDE - 6, y: 10 }} />
-      <Line className="threshold" from={{ x: x(towards), y: 3 }} to={{ x: x(towards), y: 17 }} />
+      {ways.map((way) => {
+        const at = x(change.before! + way * change.threshold);
+        return <Line key={way} className="threshold" from={{ x: at, y: 3 }} to={{ x: at, y: 17 }} />;
+      })}
       <circle className="was" cx={x(change.before)} cy={10} r={4.5} />
       {change.after != null && (
         <>

@@ -62,7 +62,7 @@ export default function Reflect({ visit, words, who, lamps }: StageProps) {
       {!signed && sign && !sign.allowed && sign.code !== 'not-yours' && <Note>{sign.why}</Note>}
       {visit.reconstructed && <p className="soft small">{t('reflect.reconstructed')}</p>}
       <WhatHappened visit={visit} words={words} />
-      <Pairs visit={visit} locked={!visit.may['rate-after']?.allowed} />
+      <Pairs visit={visit} words={words} locked={!visit.may['rate-after']?.allowed} />
       <section className="note">
         <div className="headrow">
           <h2>

@@ -3,6 +3,7 @@ import type { CourseTerms, Vocabulary } from '../../api/types';
 import { AimRow } from '../../parts/AimRow';
 import { TextField } from '../../ui/fields';
 import { Picks } from '../../ui/Picks';
+import { familiesOf } from '../../parts/measures/families';
 
 interface Props {
   words: Vocabulary;
@@ -60,7 +61,7 @@ export function CourseFields({ words, course, set }: Props) {
             id="course-measures"
             label={t('course.measures')}
             chosen={course.measures}
-            options={words.measures}
+            options={familiesOf(words.measures)}
             onChange={(measures) => set({ ...course, measures })}
           />
         </>

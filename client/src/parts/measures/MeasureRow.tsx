@@ -1,0 +1,77 @@
+import { useState, type ReactNode } from 'react';
+import { useTranslation } from 'react-i18next';
+import { nameIn } from '../../api/named';
+import type { Change, Measure, Vocabulary } from '../../api/types';
+import { sourceLine } from '../spoken';
+import { saidValue, type Family } from './families';
+import { Taking, type Taken } from './Taking';
+
+interface Props {
+  family: Family;
+  words: Vocabulary;
+  changes: readonly Change[];
+  /** Which value is taken here. */
+  when: 'before' | 'after';
+  why?: string;
+  disabled?: boolean;
+  onTake: (measure: Measure, taken: Taken) => void;
+  /** What stands behind each side. */
+  beside?: (measure: Measure, change: Change | undefined) => ReactNode;
+}
+
+/** A measure with its sides beside each other, the value it is compared with, and how it is taken. */
+export function MeasureRow({ family, words, changes, when, why, disabled, onTake, beside }: Props) {
+  const { t } = useTranslation();
+  const [open, setOpen] = useState(false);
+  const first = family.sides[0]!;
+  return (
+    <div className="measurerow" role="group" aria-label={family.name}>
+      <p className="mname">
+        <b>{family.name}</b>
+        {why && <span className="soft small"> {why}</span>}
+        <button type="button" className="pill quiet" aria-expanded={open} onClick={() => setOpen(!open)}>
+          {t('measure.how')}
+        </button>
+      </p>
+      {open && (
+        <div className="mhow small">
+          {!first.words && <p>{first.question}</p>}
+          {first.how && <p>{first.how}</p>}
+          <p className="soft">
+            {[
+              first.position ? nameIn(words.positions, first.position) : '',
+              first.usual != null ? t('measure.usual', { value: saidValue(first, first.usual) }) : '',
+              first.mark ? t('measure.mark', { value: saidValue(first, first.mark.at), says: first.mark.says }) : '',
+              t('reflect.counts', { by: first.points, source: sourceLine(first.source) }),
+            ]
+              .filter(Boolean)
+              .join(' · ')}
+          </p>
+        </div>
+      )}
+      <div className={family.sides.length > 1 ? 'msides' : 'mside'}>
+        {family.sides.map((m) => {
+          const change = changes.find((c) => c.measure === m.id);
+          const other = when === 'after' ? change?.before : null;
+          return (
+            <div key={m.id}>
+              {m.side && <span className="soft small sidename">{t(`side.${m.side}`)}</span>}
+              <Taking
+                measure={m}
+                value={change?.[when] ?? null}
+                tries={when === 'before' ? change?.beforeTries : change?.afterTries}
+                other={other}
+                disabled={disabled}
+                onTake={(taken) => onTake(m, taken)}
+              />
+              {other != null && !beside && (
+                <span className="soft small was">{t('recheck.was', { value: saidValue(m, other) })}</span>
+              )}
+              {beside?.(m, change)}
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}

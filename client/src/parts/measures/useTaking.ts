@@ -1,0 +1,30 @@
+import { useState } from 'react';
+import type { Measure, VisitView, Vocabulary } from '../../api/types';
+import { useChange } from '../../api/useVisit';
+import { sorted } from './families';
+import type { Taken } from './Taking';
+
+/** The measures of a visit as they are taken before or after: which come first, and how a value is kept. */
+export function useTaking(visit: VisitView, words: Vocabulary, when: 'before' | 'after') {
+  const change = useChange(visit.id);
+  const [added, setAdded] = useState<string[]>([]);
+  const proposed = visit.proposed.map((p) => p.measure);
+  const { shown, others } = sorted(words.measures, proposed, visit.changes, when);
+  const take = (m: Measure, taken: Taken) => {
+    const rating =
+      'value' in taken
+        ? { measure: m.id, [when]: taken.value }
+        : { measure: m.id, [when === 'before' ? 'beforeTries' : 'afterTries']: taken.tries };
+    return when === 'before'
+      ? change('put', 'check-in', { before: [rating] })
+      : change('put', 'reflect', { after: [rating] });
+  };
+  const why = (measures: Measure[]) => visit.proposed.find((p) => measures.some((m) => m.id === p.measure))?.for;
+  return {
+    shown: [...shown, ...others.filter((f) => added.includes(f.id))],
+    others: others.filter((f) => !added.includes(f.id)),
+    add: (family: string) => setAdded([...added, family]),
+    take,
+    why,
+  };
+}
