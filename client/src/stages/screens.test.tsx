@@ -313,23 +313,28 @@ it('Reflect shows before and after with the change that counts', async () => {
   const pain = {
     id: 'pain',
     name: 'Pain',
+    kind: 'rating',
+    words: null,
+    side: null,
+    unit: 'of 10',
     min: 0,
     max: 10,
+    step: 0.5,
     direction: 'lower',
     source: { label: 'published', work: 'Farrar' },
   };
+  const judged = { measure: 'pain', before: 6, after: 3, threshold: 2, verdict: 'better' };
   openAt(
     '/visits/v/reflect',
     visit({
       phase: 'finished',
-      outcome: {
-        taken: [{ measure: pain, change: { measure: 'pain', before: 6, after: 3, threshold: 2, verdict: 'better' } }],
-        others: [],
-      },
+      may: {},
+      changes: [judged],
+      outcome: { taken: [{ measure: pain, change: judged }] },
     }),
   );
   await see(/6 → 3 of 10 · better/);
-  await see(/counts from 2/);
+  await see(/counts from 2 of 10/);
 });
 
 it('Compose begins with what helped the last time at that place, and says so', async () => {

@@ -115,6 +115,12 @@ public sealed record Measure(
     /// <summary>One id for a measure, whatever the side.</summary>
     public string Family => Of ?? Id;
 
+    /// <summary>A value as it is said: its word where there are words, else the number.</summary>
+    public string Say(double value) =>
+        Words is { } words && value >= 0 && value < words.Count
+            ? words[(int)value]
+            : value.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
+
     public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge)
     {
         if (Direction is not ("lower" or "higher" or "none"))

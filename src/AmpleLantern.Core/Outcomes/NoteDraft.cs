@@ -56,15 +56,31 @@ public static class NoteDraft
             log.Words.Trim(),
             .. log
                 .Changes.Where(c => c.Before is not null)
-                .Select(c => $"{knowledge.Measures[c.Measure].Name} before: {Number(c.Before)} {knowledge.Measures[c.Measure].Unit}"),
+                .Select(c => (Measure: knowledge.Measures[c.Measure], Before: c.Before!.Value))
+                .Select(x => $"{x.Measure.Name} before: {x.Measure.Say(x.Before)} {x.Measure.Unit}".TrimEnd()),
         ]);
 
     private static string Found(VisitLog log, PracticeKnowledge knowledge) =>
         Sentences([
             .. log.Findings.Where(f => f.Outcome is not Outcome.Note).Select(f => $"{f.Title} ({f.Because})"),
             .. log.Overrides.Select(o => $"Went on against \"{Title(o.Rule, knowledge)}\": {o.Reason.TrimEnd('.')} ({o.By})"),
+            .. Noted(log, knowledge, found: true),
+            .. Sides
+                .Apart(log.Changes, knowledge)
+                .Select(s => $"{s.Name}: the {Lower(s.Thicker.ToString())} side {Number(s.By)} {s.Unit} more"),
             .. log.Changes.Where(c => c.Verdict is not ChangeVerdict.NotMeasured).Select(c => Change(c, knowledge)),
         ]);
+
+    /// <summary>What the hands found, or what the client felt and what was decided by it; each place once.</summary>
+    private static IEnumerable<string> Noted(VisitLog log, PracticeKnowledge knowledge, bool found) =>
+        log
+            .Session.Responses.Where(r => knowledge.Responses.Find(r.Response)?.Group is NoteGroup.Found == found)
+            .GroupBy(r => (r.Response, Name: log.NameOf(r.Step)))
+            .Select(g =>
+                $"{ResponseKind.Said(g.Key.Response, knowledge)} at {Lower(g.Key.Name)}"
+                + (g.Count() > 1 ? $", {g.Count()} times" : "")
+                + string.Concat(g.Select(Told).Where(t => t.Length > 0).Select(t => $" ({t})"))
+            );
 
     private static string Done(VisitLog log, PracticeKnowledge knowledge)
     {
@@ -84,18 +100,11 @@ public static class NoteDraft
             }
         );
         var minutes = Math.Round(given.Sum(g => g.GivenSeconds) / 60).ToString(CultureInfo.InvariantCulture);
-        var responses = log
-            .Session.Responses.GroupBy(r => (r.Response, Name: log.NameOf(r.Step)))
-            .Select(g =>
-                $"{ResponseKind.Said(g.Key.Response, knowledge)} at {Lower(g.Key.Name)}"
-                + (g.Count() > 1 ? $", {g.Count()} times" : "")
-                + string.Concat(g.Select(Told).Where(t => t.Length > 0).Select(t => $" ({t})"))
-            );
         return Sentences([
             $"{log.Plan.Name}, {minutes} min on the mat, {given.Count} of {log.Given.Count} steps",
             .. changed,
             skipped.Count > 0 ? $"Not given: {string.Join(", ", skipped.Select(Lower))}" : "",
-            .. responses,
+            .. Noted(log, knowledge, found: false),
             .. (log.Session.Seams ?? []).Select(s => s.Saying).Where(s => s.Length > 0).Select(s => $"Changed on the way: {s}"),
             .. Pressed(log),
             Breathed(log.Session.BreathRates ?? []),
@@ -182,9 +191,11 @@ public static class NoteDraft
             .DistinctBy(s => s.Name)
             .Select(s => $"Start \"{s.Name}\" at level {Math.Max(1, s.Level - 1)}");
         return Sentences([
-            better.Count > 0 ? $"{Names(better, knowledge)} {Numbers(better)}: repeat {log.Plan.Name} once, then look again" : "",
+            better.Count > 0
+                ? $"{Names(better, knowledge)} {Numbers(better, knowledge)}: repeat {log.Plan.Name} once, then look again"
+                : "",
             same.Count > 0 ? $"{Names(same, knowledge)} did not move enough to count: change one thing, not everything" : "",
-            worse.Count > 0 ? $"{Names(worse, knowledge)} {Numbers(worse)}: ask tomorrow, and begin lighter" : "",
+            worse.Count > 0 ? $"{Names(worse, knowledge)} {Numbers(worse, knowledge)}: ask tomorrow, and begin lighter" : "",
             .. lighter,
             // Who was not worked on has nothing to rest from; who was sent on is told where.
             NothingGiven(log)
@@ -202,8 +213,13 @@ public static class NoteDraft
     private static string Names(List<Change> changes, PracticeKnowledge knowledge) =>
         string.Join(", ", changes.Select(c => knowledge.Measures[c.Measure].Name));
 
-    private static string Numbers(List<Change> changes) =>
-        string.Join(", ", changes.Select(c => $"{Number(c.Before)} to {Number(c.After)}"));
+    private static string Numbers(List<Change> changes, PracticeKnowledge knowledge) =>
+        string.Join(
+            ", ",
+            changes
+                .Select(c => (Of: knowledge.Measures[c.Measure], c))
+                .Select(x => $"{x.Of.Say(x.c.Before!.Value)} to {x.Of.Say(x.c.After!.Value)}")
+        );
 
     private static string Change(Change c, PracticeKnowledge knowledge)
     {
@@ -212,9 +228,11 @@ public static class NoteDraft
             ChangeVerdict.Better => "better",
             ChangeVerdict.Worse => "worse",
             ChangeVerdict.Same => "no change that counts",
+            ChangeVerdict.Changed => "changed",
             _ => "not measured again",
         };
-        return $"{knowledge.Measures[c.Measure].Name} {Number(c.Before)} to {Number(c.After)}: {verdict} (counts from {Number(c.Threshold)})";
+        var of = knowledge.Measures[c.Measure];
+        return $"{of.Name} {of.Say(c.Before!.Value)} to {of.Say(c.After!.Value)}: {verdict} (counts from {Number(c.Threshold)})";
     }
 
     private static string Number(double? value) => value?.ToString("0.##", CultureInfo.InvariantCulture) ?? "-";

@@ -18,16 +18,10 @@ public enum Helped
 /// <summary>A measure as it was taken and judged.</summary>
 public sealed record MeasureJudged(Measure Measure, Change Change);
 
-/// <summary>Whether it helped: what decides the headline, what was taken, what could still be taken.</summary>
+/// <summary>Whether it helped: what decides the headline, and what was taken.</summary>
 /// <param name="By">The measures behind the verdict.</param>
 /// <param name="Taken">Measures with a value before or after.</param>
-/// <param name="Others">Measures nobody took at this visit.</param>
-public sealed record OutcomeShown(
-    Helped Helped,
-    IReadOnlyList<MeasureJudged> By,
-    IReadOnlyList<MeasureJudged> Taken,
-    IReadOnlyList<MeasureJudged> Others
-)
+public sealed record OutcomeShown(Helped Helped, IReadOnlyList<MeasureJudged> By, IReadOnlyList<MeasureJudged> Taken)
 {
     /// <param name="sealedWith">The measures a signed visit was judged by; changes without a measure anywhere are left out.</param>
     public static OutcomeShown Of(IReadOnlyList<Change> changes, IReadOnlyList<Measure>? sealedWith, KnowledgeBase knowledge)
@@ -44,7 +38,7 @@ public sealed record OutcomeShown(
             : With(ChangeVerdict.Better) is { Count: > 0 } better ? (Helped.Better, better)
             : With(ChangeVerdict.Same) is { Count: > 0 } same ? (Helped.Same, same)
             : (Helped.NotMeasured, []);
-        return new(helped, by, taken, [.. judged.Except(taken)]);
+        return new(helped, by, taken);
     }
 }
 

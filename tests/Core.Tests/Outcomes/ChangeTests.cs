@@ -66,8 +66,11 @@ public class ChangeTests
         var state = session.Fold([
             new(Guid.NewGuid(), noon, GiveEventKind.Start),
             new(Guid.NewGuid(), noon + Duration.FromMinutes(3), GiveEventKind.Response, "too-much"),
+            new(Guid.NewGuid(), noon + Duration.FromMinutes(4), GiveEventKind.Response, "hard-spot", "like a pea"),
+            new(Guid.NewGuid(), noon + Duration.FromMinutes(5), GiveEventKind.Response, "decided", "Even muscle"),
             new(Guid.NewGuid(), noon + Duration.FromMinutes(10), GiveEventKind.Finish),
         ]);
+        var colour = ChangeJudge.Judge(Known.Base.Measures["foot-colour-left"], new("foot-colour-left", 0, 1));
         var change = ChangeJudge.Judge(Known.Base.Measures["heaviness"], new("heaviness", 7, 4));
         var note = NoteDraft.From(
             new(
@@ -79,10 +82,15 @@ public class ChangeTests
                 [new(DepartureKind.LeftOut, ["Percussion"], "", 2)],
                 session.Given(state),
                 state,
-                [change]
+                [change, colour]
             ),
             Known.Base
         );
+        // What the hands found stands under found; what was felt and decided, under done.
+        Assert.Matches("Hard spot at .* \\(like a pea\\)", note.Found);
+        Assert.DoesNotContain("Hard spot", note.Done, StringComparison.Ordinal);
+        Assert.Matches("Decided at .* \\(Even muscle\\)", note.Done);
+        Assert.Contains("Colour of the foot, left pale to rosy: changed", note.Found, StringComparison.Ordinal);
         Assert.StartsWith("Heavy since the storm.", note.Said, StringComparison.Ordinal);
         Assert.Contains("7 to 4: better", note.Found, StringComparison.Ordinal);
         Assert.Contains("Left out: percussion.", note.Done, StringComparison.Ordinal);
