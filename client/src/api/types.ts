@@ -85,6 +85,7 @@ export type GiveView = S['GiveView'];
 export type SessionView = S['SessionView'];
 export type GivenStep = S['GivenStep'];
 export type Change = S['Change'];
+export type Rating = S['Rating'];
 export type Measure = S['Measure'];
 export type ResponseKind = S['ResponseKind'];
 export type VisitNote = S['VisitNote'];

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import Form from 'react-bootstrap/Form';
+import { useSteady } from '../ui/useSteady';
 
 interface Props {
   id: string;
@@ -19,16 +20,13 @@ export function SavedText({ id, label, value, rows = 3, disabled, hideLabel = tr
   const [text, setText] = useState<string | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
   const pending = useRef<string | null>(null);
-  const latest = useRef(save);
-  useEffect(() => {
-    latest.current = save;
-  });
-  const flush = () => {
+  const keep = useSteady(save);
+  const flush = useSteady(() => {
     clearTimeout(timer.current);
-    if (pending.current !== null) latest.current(pending.current);
+    if (pending.current !== null) keep(pending.current);
     pending.current = null;
-  };
-  useEffect(() => flush, []);
+  });
+  useEffect(() => flush, [flush]);
   return (
     <>
       <label className={hideLabel ? 'visually-hidden' : 'form-label'} htmlFor={id}>

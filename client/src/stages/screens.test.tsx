@@ -79,18 +79,42 @@ it('Clients are found by name and opened', async () => {
   expect(screen.getByRole('link', { name: /Osterlick/ }).getAttribute('href')).toBe('/clients/Bram Osterlick');
 });
 
+const pain = {
+  id: 'pain',
+  name: 'Pain',
+  kind: 'rating',
+  words: null,
+  side: null,
+  unit: 'of 10',
+  min: 0,
+  max: 10,
+  step: 0.5,
+  direction: 'lower',
+  source: { label: 'published', work: 'Farrar' },
+};
+
 it('A client’s page shows what changed over the visits', async () => {
   openAt('/clients/c', {
     '/api/clients/{clientId}': {
       trends: [
         {
-          measure: { id: 'pain', name: 'Pain', min: 0, max: 10, direction: 'lower' },
-          trend: { overall: { before: 6, after: 2, verdict: 'better' } },
+          measure: { ...pain, of: null },
+          trend: {
+            overall: { before: 6, after: 2, threshold: 1.8, verdict: 'better' },
+            points: [
+              { date: '2026-03-01', before: 6, after: 4, plan: 'Legs on the mat', verdict: 'better' },
+              { date: '2026-05-01', before: 3, after: 2, plan: 'First back session', verdict: 'same' },
+            ],
+          },
         },
       ],
     },
   });
-  await see(/6 → 2 · better/);
+  await see(/6 → 2 of 10 · better/);
+  // A true line of time, what was given under it, and each visit as it was judged.
+  await see(/1 May( 2026)? First back session/);
+  const shown = [...document.querySelectorAll('.trend circle.is')];
+  expect(shown.map((c) => c.parentElement!.getAttribute('class'))).toEqual(['better', 'same']);
 });
 
 it('the Library opens a flow and offers the minutes the knowledge names', async () => {
@@ -310,19 +334,6 @@ it('Give shows what was found here before, and takes how strong a note was after
 });
 
 it('Reflect shows before and after with the change that counts', async () => {
-  const pain = {
-    id: 'pain',
-    name: 'Pain',
-    kind: 'rating',
-    words: null,
-    side: null,
-    unit: 'of 10',
-    min: 0,
-    max: 10,
-    step: 0.5,
-    direction: 'lower',
-    source: { label: 'published', work: 'Farrar' },
-  };
   const judged = { measure: 'pain', before: 6, after: 3, threshold: 2, verdict: 'better' };
   openAt(
     '/visits/v/reflect',

@@ -97,6 +97,7 @@ export const days = {
     lead_one: 'One visit so far.',
     lead_other: '{{count}} visits so far.',
     trends: 'Measures over the visits',
+    once: 'Measured at one visit: there is nothing to compare it with yet.',
     none: 'No visit yet. Book one on Today.',
     phase: {
       'not-started': 'open',

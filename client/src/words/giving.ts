@@ -285,6 +285,7 @@ export const giving = {
     another: 'Another measure',
     choose: 'Choose what else to measure',
     half: '{{name}}: and a half',
+    inOwnWords: 'In their own words: what they would most like to do again',
     try: '{{name}}, try {{n}}',
     keeps: { best: 'best {{value}}', middle: 'middle {{value}}' },
     clock: 'stopwatch',

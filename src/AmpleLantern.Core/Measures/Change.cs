@@ -7,12 +7,14 @@ namespace AmpleLantern.Core.Measures;
 
 /// <summary>A measure taken on a day, before and after.</summary>
 /// <param name="BeforeTries">What each try came to, where it is taken several times.</param>
+/// <param name="Named">What is measured, where it is in the client's own words.</param>
 public sealed record Rating(
     [RefersTo<Measure>] string Measure,
     double? Before = null,
     double? After = null,
     IReadOnlyList<double>? BeforeTries = null,
-    IReadOnlyList<double>? AfterTries = null
+    IReadOnlyList<double>? AfterTries = null,
+    string? Named = null
 );
 
 public enum ChangeVerdict
@@ -36,8 +38,13 @@ public sealed record Change(
     double Threshold,
     ChangeVerdict Verdict,
     IReadOnlyList<double>? BeforeTries = null,
-    IReadOnlyList<double>? AfterTries = null
-);
+    IReadOnlyList<double>? AfterTries = null,
+    string? Named = null
+)
+{
+    /// <summary>What was measured, as it is said.</summary>
+    public string Of(Measure measure) => Named is { Length: > 0 } ? $"“{Named}”" : measure.Name;
+}
 
 public static class ChangeJudge
 {
@@ -51,6 +58,7 @@ public static class ChangeJudge
         {
             BeforeTries = rating.BeforeTries,
             AfterTries = rating.AfterTries,
+            Named = rating.Named,
         };
 
     private static Change Worked(Measure measure, Rating rating)
@@ -97,7 +105,15 @@ public static class ChangeJudge
 }
 
 /// <summary>One visit's value of a measure, for the line over visits.</summary>
-public sealed record TrendPoint(LocalDate Date, double? Before, double? After);
+/// <param name="Plan">Name of what was given.</param>
+/// <param name="Verdict">What the visit came to, by the threshold of its own time.</param>
+public sealed record TrendPoint(
+    LocalDate Date,
+    double? Before,
+    double? After,
+    string Plan = "",
+    ChangeVerdict Verdict = ChangeVerdict.NotMeasured
+);
 
 /// <summary>
 /// A measure over visits: from the first value taken to the last. A single value is no change, neither for better nor "the same":

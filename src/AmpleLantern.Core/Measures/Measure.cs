@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Measures;
@@ -44,7 +45,9 @@ public enum TryKept
 public sealed record MeasureMark(double At, string Says);
 
 /// <summary>A difference between the sides that has to be looked at, in the measure's unit.</summary>
-public sealed record SideGap(double From, string Says, Source Source);
+/// <param name="Fact">What the client is screened for where there is one; where both sides were taken and there is none, it is denied.</param>
+/// <param name="Detail">The detail of the fact that holds the difference.</param>
+public sealed record SideGap(double From, string Says, Source Source, [RefersTo<FactDefinition>] string Fact, string Detail);
 
 /// <summary>Girths that bound truncated cones, from one end to the other.</summary>
 /// <param name="Girths">Families of girths, of the same side.</param>
@@ -111,6 +114,9 @@ public sealed record Measure(
     public IReadOnlyList<string>? Words { get; init; }
 
     public ConesOf? Cones { get; init; }
+
+    /// <summary>What it measures is said in the client's own words.</summary>
+    public bool InOwnWords { get; init; }
 
     /// <summary>One id for a measure, whatever the side.</summary>
     public string Family => Of ?? Id;

@@ -18,12 +18,14 @@ public sealed record FlowMeasures(
 
 /// <summary>How measures are chosen for a visit.</summary>
 /// <param name="MostProposed">More are not taken where the time is short; both sides count once.</param>
+/// <param name="LongestWords">Letters of what is measured in the client's own words.</param>
 /// <param name="Usual">Where nothing else is known.</param>
 [Kind("measureChoice", "choice of measures", Single = true)]
 public sealed record MeasureChoice(
     string Id,
     Source Source,
     int MostProposed,
+    int LongestWords,
     [RefersTo<Measure>(OrAnother = true)] IReadOnlyList<string> Usual
 ) : IKnown, IChecked
 {

@@ -28,12 +28,20 @@ public static class Ratings
             ChangeJudge.Check(measure, taken.Before, "/before");
             ChangeJudge.Check(measure, taken.After, "/after");
             var was = merged.GetValueOrDefault(rating.Measure) ?? new(rating.Measure);
+            var named = rating.Named?.Trim() ?? was.Named;
+            RefusalException.Unless(
+                !measure.InOwnWords || named is { Length: > 0 } && named.Length <= knowledge.MeasureChoice.LongestWords,
+                "not-named",
+                $"Write first what it is, in their words and in at most {knowledge.MeasureChoice.LongestWords} letters.",
+                "/named"
+            );
             merged[rating.Measure] = was with
             {
                 Before = taken.Before ?? was.Before,
                 After = taken.After ?? was.After,
                 BeforeTries = taken.Before is null ? was.BeforeTries : taken.BeforeTries,
                 AfterTries = taken.After is null ? was.AfterTries : taken.AfterTries,
+                Named = measure.InOwnWords ? named : null,
             };
         }
 

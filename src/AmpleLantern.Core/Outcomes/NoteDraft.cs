@@ -56,8 +56,8 @@ public static class NoteDraft
             log.Words.Trim(),
             .. log
                 .Changes.Where(c => c.Before is not null)
-                .Select(c => (Measure: knowledge.Measures[c.Measure], Before: c.Before!.Value))
-                .Select(x => $"{x.Measure.Name} before: {x.Measure.Say(x.Before)} {x.Measure.Unit}".TrimEnd()),
+                .Select(c => (Measure: knowledge.Measures[c.Measure], c))
+                .Select(x => $"{x.c.Of(x.Measure)} before: {x.Measure.Say(x.c.Before!.Value)} {x.Measure.Unit}".TrimEnd()),
         ]);
 
     private static string Found(VisitLog log, PracticeKnowledge knowledge) =>
@@ -211,7 +211,7 @@ public static class NoteDraft
     private static string Title(string rule, PracticeKnowledge knowledge) => knowledge.Rules.Find(rule)?.Title ?? rule;
 
     private static string Names(List<Change> changes, PracticeKnowledge knowledge) =>
-        string.Join(", ", changes.Select(c => knowledge.Measures[c.Measure].Name));
+        string.Join(", ", changes.Select(c => c.Of(knowledge.Measures[c.Measure])));
 
     private static string Numbers(List<Change> changes, PracticeKnowledge knowledge) =>
         string.Join(
@@ -232,7 +232,7 @@ public static class NoteDraft
             _ => "not measured again",
         };
         var of = knowledge.Measures[c.Measure];
-        return $"{of.Name} {of.Say(c.Before!.Value)} to {of.Say(c.After!.Value)}: {verdict} (counts from {Number(c.Threshold)})";
+        return $"{c.Of(of)} {of.Say(c.Before!.Value)} to {of.Say(c.After!.Value)}: {verdict} (counts from {Number(c.Threshold)})";
     }
 
     private static string Number(double? value) => value?.ToString("0.##", CultureInfo.InvariantCulture) ?? "-";

@@ -391,8 +391,15 @@ public static class ClientEndpoints
     private static IReadOnlyList<TrendPoint> Points(List<Past> visits, string measure, KnowledgeBase knowledge) =>
         [
             .. visits
-                .Select(v => (v.Visit.Date, Rating: Ratings.Of(v.Visit.Ratings, measure, knowledge)))
+                .Where(v => v.Phase is not VisitPhase.Cancelled)
+                .Select(v => (v.Visit, Rating: Ratings.Of(v.Visit.Ratings, measure, knowledge)))
                 .Where(v => v.Rating is { } r && (r.Before ?? r.After) is not null)
-                .Select(v => new TrendPoint(v.Date, v.Rating!.Before, v.Rating.After)),
+                .Select(v => new TrendPoint(
+                    v.Visit.Date,
+                    v.Rating!.Before,
+                    v.Rating.After,
+                    v.Visit.Plan.Name,
+                    Judged(v.Visit, knowledge).FirstOrDefault(j => j.Measure.Id == measure)?.Change.Verdict ?? ChangeVerdict.NotMeasured
+                )),
         ];
 }

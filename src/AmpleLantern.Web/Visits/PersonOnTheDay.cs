@@ -1,4 +1,5 @@
 using AmpleLantern.Core;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Data.Records;
@@ -25,12 +26,17 @@ public static class PersonOnTheDay
         [.. visit.Client!.Cards.Where(c => c.On <= visit.Date).Concat(visit.Cards).GroupBy(c => c.Card).Select(g => g.Last())];
 
     /// <summary>Facts the knowledge has, each as far as it can be read on the day of the visit.</summary>
-    private static IEnumerable<(FactEntry Entry, Unresolved? Remark)> Said(Visit visit, PracticeKnowledge knowledge) =>
-        visit
-            .Client!.Facts.Select(f => f.ToEntry())
-            .Concat(visit.CheckIn)
+    private static IEnumerable<(FactEntry Entry, Unresolved? Remark)> Said(Visit visit, PracticeKnowledge knowledge)
+    {
+        var said = visit.Client!.Facts.Select(f => f.ToEntry()).Concat(visit.CheckIn).ToList();
+        // Of tape and word the stricter holds: an even tape denies only what nobody said.
+        var measured = Sides.Said(visit.Ratings, knowledge);
+        var found = measured.Where(m => m.Status is not FactStatus.No || said.All(f => f.Fact != m.Fact)).ToList();
+        return said.Where(f => found.All(m => m.Fact != f.Fact))
+            .Concat(found)
             .Where(f => knowledge.Facts.Has(f.Fact))
             .Select(f => FactCheck.Readable(f, visit.Date, knowledge));
+    }
 
     private static (LocalDate? Birth, Unresolved? Remark) BirthOn(Visit visit, PracticeKnowledge knowledge)
     {

@@ -172,8 +172,11 @@ public sealed class VisitFrame
                     .Distinct()
                     .Select(Knowledge.Measures.Find)
                     .OfType<Measure>()
-                    .Select(m => ChangeJudge.Judge(m, Ratings.Of(visit.Ratings, m.Id, Knowledge) ?? new(m.Id))),
+                    .Select(m => ChangeJudge.Judge(m, Ratings.Of(visit.Ratings, m.Id, Knowledge) ?? Untaken(m))),
             ];
+
+    /// <summary>What nobody took yet; in own words it is called as it was the last time.</summary>
+    private Rating Untaken(Measure measure) => new(measure.Id, Named: Ratings.Of(setting.MeasuredLast, measure.Id, Knowledge)?.Named);
 
     /// <summary>What is worth measuring at this visit.</summary>
     public IReadOnlyList<ProposedMeasure> Proposed =>

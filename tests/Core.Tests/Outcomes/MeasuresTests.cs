@@ -1,6 +1,7 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Screening.Asking;
 using AmpleLantern.Core.Tests.Support;
 using AmpleLantern.Core.Vocabulary;
@@ -139,6 +140,10 @@ public sealed class MeasuresTests
         Assert.Equal(said, apart.Count == 1);
         Assert.All(apart, a => Assert.Equal(left > right ? Side.Left : Side.Right, a.Thicker));
         Assert.Empty(Sides.Apart(changes[..1], Known.Base));
+        // The screen is told of it, or that it was looked for.
+        var fact = Assert.Single(Sides.Said([new("calf-girth-left", left), new("calf-girth-right", right)], Known.Base));
+        Assert.Equal(("calf-difference", said ? FactStatus.Known : FactStatus.No), (fact.Fact, fact.Status));
+        Assert.Empty(Sides.Said([new("calf-girth-left", left)], Known.Base));
     }
 
     private static IReadOnlyList<string> Proposed(

@@ -2,6 +2,7 @@ import { useState, type ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import { nameIn } from '../../api/named';
 import type { Change, Measure, Vocabulary } from '../../api/types';
+import { SavedText } from '../SavedText';
 import { sourceLine } from '../spoken';
 import { saidValue, type Family } from './families';
 import { Taking, type Taken } from './Taking';
@@ -15,12 +16,14 @@ interface Props {
   why?: string;
   disabled?: boolean;
   onTake: (measure: Measure, taken: Taken) => void;
+  /** Kept when what is measured is written in the client's own words. */
+  onName?: (measure: Measure, named: string) => void;
   /** What stands behind each side. */
   beside?: (measure: Measure, change: Change | undefined) => ReactNode;
 }
 
 /** A measure with its sides beside each other, the value it is compared with, and how it is taken. */
-export function MeasureRow({ family, words, changes, when, why, disabled, onTake, beside }: Props) {
+export function MeasureRow({ family, words, changes, when, why, disabled, onTake, onName, beside }: Props) {
   const { t } = useTranslation();
   const [open, setOpen] = useState(false);
   const first = family.sides[0]!;
@@ -48,6 +51,17 @@ export function MeasureRow({ family, words, changes, when, why, disabled, onTake
               .join(' · ')}
           </p>
         </div>
+      )}
+      {first.inOwnWords && (
+        <SavedText
+          id={`named-${first.id}`}
+          label={t('measure.inOwnWords')}
+          placeholder={t('measure.inOwnWords')}
+          rows={1}
+          disabled={disabled || !onName}
+          value={changes.find((c) => c.measure === first.id)?.named ?? ''}
+          save={(named) => named.trim() && onName?.(first, named)}
+        />
       )}
       <div className={family.sides.length > 1 ? 'msides' : 'mside'}>
         {family.sides.map((m) => {

@@ -7,12 +7,13 @@ import { keptAs } from '../../api/kept';
 import type { ClientHistory } from '../../api/types';
 import { useMe } from '../../api/useMe';
 import { useVocabulary } from '../../api/useVisit';
+import { familiesOf, saidPair } from '../../parts/measures/families';
 import { day, dayOf, hourMinute } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { Fold } from '../../ui/Fold';
 import { Courses } from './Courses';
 import { EditClient } from './EditClient';
-import { TrendLine } from './TrendLine';
+import { TrendChart } from './TrendChart';
 
 /** A client's history: what is known, what was given, and whether it helped over the visits. */
 export default function History() {
@@ -69,8 +70,12 @@ export default function History() {
       {me.mayTreat && words.data && <Courses clientId={clientId} words={words.data} />}
       {h.trends.length > 0 && (
         <section className="trends" aria-label={t('history.trends')}>
-          {h.trends.map((x) => (
-            <TrendLine key={x.measure.id} trend={x.trend} measure={x.measure} />
+          {familiesOf(h.trends.map((x) => x.measure)).map((f) => (
+            <TrendChart
+              key={f.id}
+              family={f}
+              trends={f.sides.map((m) => h.trends.find((x) => x.measure.id === m.id)!)}
+            />
           ))}
         </section>
       )}
@@ -100,7 +105,8 @@ export default function History() {
                     .filter((c) => c.change.verdict !== 'not-measured')
                     .map((c) => (
                       <em key={c.measure.id} className={`moved ${c.change.verdict}`}>
-                        {c.measure.name} {c.change.before} → {c.change.after}
+                        {c.change.named ? `“${c.change.named}”` : c.measure.name}{' '}
+                        {saidPair(c.measure, c.change.before!, c.change.after!)}
                       </em>
                     ))}
                 </span>

@@ -92,6 +92,12 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
   const happened = happenedOf(view.session.happened, now.log.pending);
   const [telling, setTelling] = useState(false);
   const [arranging, setArranging] = useState(false);
+  const doneTelling = useSteady(() => setTelling(false));
+  const doneArranging = useSteady(() => setArranging(false));
+  const itHappened = useSteady((what: string) => {
+    setTelling(false);
+    does.happened(what);
+  });
   const { field, far, dims, standIn } = useHands();
   // What is offered stays what it was when "note" was pressed, though the clock may take the next step up meanwhile.
   const [choosing, setChoosing] = useChoosing<{ at: Moment; likely: string[] }>();
@@ -243,16 +249,8 @@ export default function Give({ visit, words, lamps, base }: StageProps) {
       />
       {standIn && !field && <StandIn />}
       {field && <ThreeFields label={t('hands.field')} names={names} choosing={choosing !== null} onPedal={press} />}
-      <WhatHappened
-        show={telling}
-        words={words}
-        onDone={() => setTelling(false)}
-        onHappened={(what) => {
-          setTelling(false);
-          does.happened(what);
-        }}
-      />
-      <HandsFree show={arranging} onDone={() => setArranging(false)} />
+      <WhatHappened show={telling} words={words} onDone={doneTelling} onHappened={itHappened} />
+      <HandsFree show={arranging} onDone={doneArranging} />
       <ChangeAhead
         show={changing}
         visit={visit}

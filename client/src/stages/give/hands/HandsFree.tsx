@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import Offcanvas from 'react-bootstrap/Offcanvas';
 import { useTranslation } from 'react-i18next';
@@ -13,7 +13,7 @@ import { fillScreen } from './useDimming';
 const called = (key: string, space: string) => (key === ' ' ? space : key.length === 1 ? key.toUpperCase() : key);
 
 /** The one place where this device is told how it helps with both hands busy: pedals, a big field, tones, speech. */
-export function HandsFree({ show, onDone }: { show: boolean; onDone: () => void }) {
+export const HandsFree = memo(function HandsFree({ show, onDone }: { show: boolean; onDone: () => void }) {
   const { t } = useTranslation();
   const set = useHands();
   const [learning, setLearning] = useState<Pedal | null>(null);
@@ -125,4 +125,4 @@ export function HandsFree({ show, onDone }: { show: boolean; onDone: () => void 
       </Offcanvas.Body>
     </Offcanvas>
   );
-}
+});

@@ -1,10 +1,11 @@
+import { memo } from 'react';
 import Offcanvas from 'react-bootstrap/Offcanvas';
 import { useTranslation } from 'react-i18next';
 import type { Vocabulary } from '../../../api/types';
 import { useEmergencyNumber } from './useEmergencyNumber';
 
 /** Something happened: choose what, and what to do first is shown at once. Hands come off by choosing. */
-export function WhatHappened({
+export const WhatHappened = memo(function WhatHappened({
   show,
   words,
   onDone,
@@ -40,4 +41,4 @@ export function WhatHappened({
       </Offcanvas.Body>
     </Offcanvas>
   );
-}
+});

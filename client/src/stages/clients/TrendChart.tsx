@@ -1,0 +1,150 @@
+import { Axis } from '@visx/axis';
+import { scaleLinear, scaleTime } from '@visx/scale';
+import { Line } from '@visx/shape';
+import { useTranslation } from 'react-i18next';
+import type { Measure, Trend } from '../../api/types';
+import { saidPair, saidValue, type Family } from '../../parts/measures/families';
+import { day, sourceLine } from '../../parts/spoken';
+
+export interface TrendOf {
+  measure: Measure;
+  trend: Trend;
+}
+
+const WIDE = 400;
+const HIGH = 150;
+const ROOM = { left: 40, right: 14, top: 10, bottom: 26 };
+const DAY_MS = 86_400_000;
+/** Before and after of one visit stand this far from its day, in pixels. */
+const APART = 3;
+/** So many visits can each be named under the chart. */
+const NAMED = 8;
+
+/**
+ * A measure over the visits on a true line of time: before and after of each visit as a stroke, both sides in one picture, and the band
+ * within which nothing counts as a change from the first value.
+ */
+export function TrendChart({ family, trends }: { family: Family; trends: TrendOf[] }) {
+  const { t } = useTranslation();
+  const first = trends[0]!.measure;
+  const points = trends.flatMap((x) => x.trend.points);
+  const days = [...new Set(points.map((p) => p.date))].sort();
+  const at = (date: string) => new Date(`${date}T00:00:00`).getTime();
+  const [from, to] = [at(days[0]!), at(days.at(-1)!)];
+  const once = from === to;
+  const x = scaleTime({
+    domain: once ? [from - DAY_MS, to + DAY_MS] : [from, to],
+    range: [ROOM.left + APART * 2, WIDE - ROOM.right - APART],
+  });
+  const values = points.flatMap((p) => [p.before, p.after]).filter((v): v is number => v != null);
+  const y = scaleLinear({ domain: spread(first, values), range: [HIGH - ROOM.bottom, ROOM.top] });
+  const said = trends
+    .map(({ measure, trend }) =>
+      [measure.name, ...trend.points.map((p) => `${day(p.date)}: ${p.before ?? '–'} → ${p.after ?? '–'}`)].join('; '),
+    )
+    .join('. ');
+  return (
+    <figure className="trend">
+      <figcaption>
+        <b className="serif">{family.name}</b>
+        {trends.map(({ measure, trend }, i) => (
+          <Overall key={measure.id} measure={measure} trend={trend} second={i > 0} />
+        ))}
+      </figcaption>
+      <svg width={WIDE} height={HIGH} role="img" aria-label={said}>
+        {trends.length === 1 && !once && <Band trend={trends[0]!.trend} x={[ROOM.left, WIDE - ROOM.right]} y={y} />}
+        <Axis
+          orientation="left"
+          left={ROOM.left}
+          scale={y}
+          numTicks={4}
+          tickFormat={(v) => first.words?.[Number(v)] ?? String(v)}
+          tickLabelProps={{ className: 'axis', dx: -2, dy: 3, textAnchor: 'end' }}
+          axisLineClassName="grid"
+          tickClassName="grid"
+          tickLength={4}
+        />
+        <Axis
+          orientation="bottom"
+          top={HIGH - ROOM.bottom}
+          scale={x}
+          tickValues={few(days).map((d) => new Date(at(d)))}
+          tickFormat={(v) => day(days.find((d) => at(d) === Number(v))!)}
+          tickLabelProps={{ className: 'axis', textAnchor: 'middle' }}
+          axisLineClassName="grid"
+          tickClassName="grid"
+          tickLength={4}
+        />
+        {trends.map(({ measure, trend }, i) => (
+          <g key={measure.id} className={i > 0 ? 'second' : ''}>
+            {trend.points.map((p) => {
+              const mid = x(at(p.date));
+              return (
+                <g key={p.date} className={p.verdict}>
+                  <title>{`${day(p.date)} · ${p.plan}`}</title>
+                  {p.before != null && p.after != null && (
+                    <Line
+                      className="fall"
+                      from={{ x: mid - APART, y: y(p.before) }}
+                      to={{ x: mid + APART, y: y(p.after) }}
+                    />
+                  )}
+                  {p.before != null && <circle className="was" cx={mid - APART} cy={y(p.before)} r={3.5} />}
+                  {p.after != null && <circle className="is" cx={mid + APART} cy={y(p.after)} r={4.5} />}
+                </g>
+              );
+            })}
+          </g>
+        ))}
+      </svg>
+      {once && <p className="soft small">{t('history.once')}</p>}
+      {days.length <= NAMED && (
+        <ol className="givenat soft small">
+          {days.map((d) => (
+            <li key={d}>
+              {day(d)} {points.find((p) => p.date === d)!.plan}
+            </li>
+          ))}
+        </ol>
+      )}
+      <p className="soft small">
+        {t('reflect.counts', { by: trends[0]!.trend.overall.threshold, source: sourceLine(first.source) })}
+      </p>
+    </figure>
+  );
+}
+
+function Overall({ measure, trend: { overall }, second }: TrendOf & { second: boolean }) {
+  const { t } = useTranslation();
+  const { before, after } = overall;
+  return (
+    <span className={`${overall.verdict} ${second ? 'second' : ''}`}>
+      {measure.side && `${t(`side.${measure.side}`)} `}
+      {before != null && after != null
+        ? `${saidPair(measure, before, after)} · ${t(`verdict.${overall.verdict}`)}`
+        : before != null && saidValue(measure, before)}
+    </span>
+  );
+}
+
+/** Within it, nothing counts as a change from the first value. */
+function Band({ trend, x, y }: { trend: Trend; x: [number, number]; y: (v: number) => number }) {
+  const { before, threshold } = trend.overall;
+  if (before == null) return null;
+  const [low, high] = [y(before - threshold), y(before + threshold)];
+  return <rect className="noband" x={x[0]} width={x[1] - x[0]} y={high} height={low - high} />;
+}
+
+/** As much of the measure as its values need, with room for a change that counts; a short scale whole. */
+function spread(m: Measure, values: number[]): [number, number] {
+  if (m.kind === 'rating' || m.kind === 'scale') return [m.min, m.max];
+  const room = m.points * 2;
+  return [Math.max(m.min, Math.min(...values) - room), Math.min(m.max, Math.max(...values) + room)];
+}
+
+/** First, last and what fits between. */
+function few(days: string[]) {
+  const most = 5;
+  if (days.length <= most) return days;
+  return Array.from({ length: most }, (_, i) => days[Math.round((i * (days.length - 1)) / (most - 1))]!);
+}
