@@ -45,7 +45,7 @@ public enum TryKept
 public sealed record MeasureMark(double At, string Says);
 
 /// <summary>A difference between the sides that has to be looked at, in the measure's unit.</summary>
-/// <param name="Fact">What the client is screened for where there is one; where both sides were taken and there is none, it is denied.</param>
+/// <param name="Fact">What the client is screened for where there is one; denied where both sides were taken and are even.</param>
 /// <param name="Detail">The detail of the fact that holds the difference.</param>
 public sealed record SideGap(double From, string Says, Source Source, [RefersTo<FactDefinition>] string Fact, string Detail);
 

@@ -59,7 +59,7 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
           scale={y}
           numTicks={4}
           tickFormat={(v) => first.words?.[Number(v)] ?? String(v)}
-          tickLabelProps={{ className: 'axis', dx: -2, dy: 3, textAnchor: 'end' }}
+          tickLabelProps={{ className: 'axis', fontFamily: 'inherit', dx: -2, dy: 3, textAnchor: 'end' }}
           axisLineClassName="grid"
           tickClassName="grid"
           tickLength={4}
@@ -70,7 +70,7 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
           scale={x}
           tickValues={few(days).map((d) => new Date(at(d)))}
           tickFormat={(v) => day(days.find((d) => at(d) === Number(v))!)}
-          tickLabelProps={{ className: 'axis', textAnchor: 'middle' }}
+          tickLabelProps={{ className: 'axis', fontFamily: 'inherit', textAnchor: 'middle' }}
           axisLineClassName="grid"
           tickClassName="grid"
           tickLength={4}
