@@ -20,6 +20,7 @@ const SheetPage = lazy(() => import('./stages/atlas/SheetPage'));
 const Library = lazy(() => import('./stages/library/Library'));
 const Bench = lazy(() => import('./stages/bench/Bench'));
 const CardPage = lazy(() => import('./stages/plan/CardPage'));
+const HomePage = lazy(() => import('./stages/phone/HomePage'));
 const LetterPage = lazy(() => import('./stages/letter/LetterPage'));
 const PhonePage = lazy(() => import('./stages/phone/PhonePage'));
 const Practice = lazy(() => import('./stages/practice/Practice'));
@@ -27,10 +28,12 @@ const Practice = lazy(() => import('./stages/practice/Practice'));
 /** A client's phone comes in by its own door, which opens on nothing else. */
 export function App() {
   const { t } = useTranslation();
-  return useMatch('/intake/:token') ? (
+  const [intake, home] = [useMatch('/intake/:token'), useMatch('/home/:token')];
+  return intake || home ? (
     <Suspense fallback={<p className="loading">{t('shell.loading')}</p>}>
       <Routes>
         <Route path="/intake/:token" element={<PhonePage />} />
+        <Route path="/home/:token" element={<HomePage />} />
       </Routes>
     </Suspense>
   ) : (

@@ -3,10 +3,12 @@ using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Recall;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Keeping;
+using AmpleLantern.Data.Recall;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Exchange;
 using AmpleLantern.Exchange.Ask;
@@ -43,6 +45,8 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
 
     public DbSet<IntakeLink> Intakes => Set<IntakeLink>();
 
+    public DbSet<HomeLink> HomeLinks => Set<HomeLink>();
+
     public DbSet<OwnRule> OwnRules => Set<OwnRule>();
 
     public DbSet<Course> Courses => Set<Course>();
@@ -60,6 +64,16 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
     public DbSet<SignedIn> SignIns => Set<SignedIn>();
 
     public DbSet<ChainLink> Chain => Set<ChainLink>();
+
+    public DbSet<RecalledVisit> Recalled => Set<RecalledVisit>();
+
+    public DbSet<RecalledFinding> RecalledFindings => Set<RecalledFinding>();
+
+    public DbSet<RecalledRating> RecalledRatings => Set<RecalledRating>();
+
+    public DbSet<RecalledStep> RecalledSteps => Set<RecalledStep>();
+
+    public DbSet<RecalledResponse> RecalledResponses => Set<RecalledResponse>();
 
     /// <summary>Adds a basis to what is to be saved; the words it uses are stored once for all sessions that use the same.</summary>
     public async Task AddBasis(Guid id, Guid visitId, Instant from, SessionBasis basis)
@@ -154,6 +168,12 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             b.HasIndex(i => i.TokenHash).IsUnique();
             b.HasIndex(i => i.VisitId);
         });
+        builder.Entity<HomeLink>(b =>
+        {
+            AsJson(b.Property(h => h.Page));
+            b.HasIndex(h => h.TokenHash).IsUnique();
+            b.HasIndex(h => h.VisitId);
+        });
         builder.Entity<Staff>(b =>
         {
             AsJson(b.Property(s => s.Working));
@@ -198,7 +218,26 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             AsJson(b.Property(f => f.Plan));
         });
         builder.Entity<AuditEntry>(b => b.HasIndex(a => a.ClientId));
+        builder.Entity<RecalledVisit>(b =>
+        {
+            b.Property(r => r.Id).ValueGeneratedNever();
+            b.HasIndex(r => r.VisitId).IsUnique();
+            b.HasIndex(r => new { r.ClientId, r.Date });
+        });
+        builder.Entity<RecalledFinding>(b => b.Property(r => r.Id).ValueGeneratedNever());
+        builder.Entity<RecalledRating>(b => b.Property(r => r.Id).ValueGeneratedNever());
+        builder.Entity<RecalledResponse>(b => b.Property(r => r.Id).ValueGeneratedNever());
+        builder.Entity<RecalledStep>(b =>
+        {
+            b.Property(r => r.Id).ValueGeneratedNever();
+            AsList(b.Property(r => r.Regions));
+            AsList(b.Property(r => r.Points));
+        });
     }
+
+    /// <summary>Ids and codes with commas between them: there are millions of these rows.</summary>
+    private static void AsList(PropertyBuilder<IReadOnlyList<string>> property) =>
+        Immutable(property.HasConversion(v => string.Join(',', v), text => text.Split(',', StringSplitOptions.RemoveEmptyEntries)));
 
     private static PropertyBuilder<T> AsJson<T>(PropertyBuilder<T> property) =>
         Immutable(property.HasConversion(v => OpenJson.Write(v), text => OpenJson.Read<T>(text)));

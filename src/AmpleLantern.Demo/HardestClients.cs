@@ -6,14 +6,14 @@ using NodaTime;
 namespace AmpleLantern.Demo;
 
 /// <summary>The five clients of the demo day who ask most of the screen, one for each tradition. Invented like the rest.</summary>
-internal sealed class HardestClients(DemoPractice.DemoDay day)
+internal sealed class HardestClients(DemoDay day)
 {
     public IReadOnlyList<ClientRecord> All() => [Quill(), Ines(), Rowan(), Sabeth(), Dorrit()];
 
     /// <summary>71, thin bones, a blood thinner among the medicines, and booked for treading.</summary>
     private ClientRecord Quill()
     {
-        var c = DemoPractice.DemoDay.Client("Quill Harrowmere", day.Today.PlusYears(-71).PlusDays(-20), "retired beacon painter", 168, 15);
+        var c = DemoDay.Client("Quill Harrowmere", day.Today.PlusYears(-71).PlusDays(-20), "retired beacon painter", 168, 15);
         Fact(c, new("osteoporosis", Since: day.Today.PlusYears(-4)));
         Fact(c, Medicine("apixaban"));
         Fact(c, Medicine("alendronate"));
@@ -24,7 +24,7 @@ internal sealed class HardestClients(DemoPractice.DemoDay day)
     /// <summary>Diabetes with numb feet, a wound under the heel, and booked for hot towels and feet.</summary>
     private ClientRecord Ines()
     {
-        var c = DemoPractice.DemoDay.Client("Ines Kestrelow", day.Today.PlusYears(-58), "net mender", 161, 14);
+        var c = DemoDay.Client("Ines Kestrelow", day.Today.PlusYears(-58), "net mender", 161, 14);
         Fact(c, new("diabetes", Since: day.Today.PlusYears(-11)));
         Fact(c, new("neuropathy", Since: day.Today.PlusYears(-3)));
         Fact(c, Medicine("metformin"));
@@ -35,16 +35,8 @@ internal sealed class HardestClients(DemoPractice.DemoDay day)
     /// <summary>A hip replaced from behind, a port on the left, and only one side to lie on.</summary>
     private ClientRecord Rowan()
     {
-        var c = DemoPractice.DemoDay.Client("Rowan Tidewell", day.Today.PlusYears(-63), "pier inspector", 179, 13);
-        Fact(
-            c,
-            new(
-                "hip-replacement",
-                Since: day.Today.PlusMonths(-4),
-                Side: Side.Left,
-                Detail: DemoPractice.DemoDay.Detail("approach", "posterior")
-            )
-        );
+        var c = DemoDay.Client("Rowan Tidewell", day.Today.PlusYears(-63), "pier inspector", 179, 13);
+        Fact(c, new("hip-replacement", Since: day.Today.PlusMonths(-4), Side: Side.Left, Detail: DemoDay.Detail("approach", "posterior")));
         Fact(c, new("cannot-lie-on-side", Side: Side.Left));
         Fact(c, new("port-or-line", Since: day.Today.PlusMonths(-2), Side: Side.Left));
         return Arrived(c, "teo", 13, 0, "side-line-upper", "river room", "Shoulders up to the ears since the crutches.");
@@ -53,7 +45,7 @@ internal sealed class HardestClients(DemoPractice.DemoDay day)
     /// <summary>A shoulder that clicks with pain, a medicine nobody can name, and lenses in.</summary>
     private ClientRecord Sabeth()
     {
-        var c = DemoPractice.DemoDay.Client("Sabeth Loom", day.Today.PlusYears(-44), "glass sorter", 170, 14);
+        var c = DemoDay.Client("Sabeth Loom", day.Today.PlusYears(-44), "glass sorter", 170, 14);
         Fact(c, new("shoulder-painful-click", Since: day.Today.PlusMonths(-3), Side: Side.Right));
         Fact(c, Medicine("pale green drops"));
         return Arrived(
@@ -71,7 +63,7 @@ internal sealed class HardestClients(DemoPractice.DemoDay day)
     /// <summary>Twelve weeks pregnant by one date and sixteen by another, after lunch, and booked for the belly.</summary>
     private ClientRecord Dorrit()
     {
-        var c = DemoPractice.DemoDay.Client("Dorrit Anselwick", day.Today.PlusYears(-33), "bell-rope splicer", 172, 15);
+        var c = DemoDay.Client("Dorrit Anselwick", day.Today.PlusYears(-33), "bell-rope splicer", 172, 15);
         Fact(
             c,
             new(
@@ -114,8 +106,7 @@ internal sealed class HardestClients(DemoPractice.DemoDay day)
 
     private void Fact(ClientRecord client, FactEntry entry) => day.Fact(client, entry, day.Today.PlusDays(-20));
 
-    private static FactEntry Medicine(string name) =>
-        new(FactWords.MedicineFact, Detail: DemoPractice.DemoDay.Detail(FactWords.NameDetail, name));
+    private static FactEntry Medicine(string name) => new(FactWords.MedicineFact, Detail: DemoDay.Detail(FactWords.NameDetail, name));
 
     private static string Iso(LocalDate date) => NodaTime.Text.LocalDatePattern.Iso.Format(date);
 }

@@ -9,7 +9,7 @@ namespace AmpleLantern.Demo;
 /// <summary>
 /// Records of every kind a practice keeps for years: stopped, addended, referred, cancelled, empty. Invented like the rest.
 /// </summary>
-internal sealed class RecordsToOpen(DemoPractice.DemoDay day)
+internal sealed class RecordsToOpen(DemoDay day)
 {
     public IReadOnlyList<ClientRecord> All() => [Marlo(), Yarrow(), Una()];
 
@@ -18,7 +18,7 @@ internal sealed class RecordsToOpen(DemoPractice.DemoDay day)
     /// </summary>
     private ClientRecord Marlo()
     {
-        var c = DemoPractice.DemoDay.Client("Marlo Tannerick", day.Today.PlusYears(-49), "tide-gate greaser", 174, 14);
+        var c = DemoDay.Client("Marlo Tannerick", day.Today.PlusYears(-49), "tide-gate greaser", 174, 14);
         c.Contact = "Message with the gate-keeper, second landing.";
         day.Asked(c);
         var before = day.Earlier(c, 9, "teo", "legs-on-the-mat", "Calves like rope.");
@@ -49,7 +49,7 @@ internal sealed class RecordsToOpen(DemoPractice.DemoDay day)
     /// <summary>Sent on before anything was given, and came back months later to a visit that was cancelled.</summary>
     private ClientRecord Yarrow()
     {
-        var c = DemoPractice.DemoDay.Client("Yarrow Blythemoor", day.Today.PlusYears(-61), "sluice bookkeeper", 170, null);
+        var c = DemoDay.Client("Yarrow Blythemoor", day.Today.PlusYears(-61), "sluice bookkeeper", 170, null);
         day.Asked(c);
         var referred = day.Earlier(c, 40, "odile", "groin-hold", "Right calf hot and thick since the journey.");
         referred.CheckIn = [new("hot-swollen-calf", Side: Side.Right)];

@@ -245,7 +245,7 @@ export function ChartPicture({
                     ? { fill: `url(#${id}h)` }
                     : wash && { opacity: 0.12 + 0.75 * (wash[`${a.id}/${a.side}`] ?? wash[a.id] ?? 0) }
                 }
-                filter={!out && a.kind === 'region' && among(lit, a) ? `url(#${id}g)` : undefined}
+                filter={!out && a.kind === 'region' && (wash || among(lit, a)) ? `url(#${id}g)` : undefined}
                 onClick={onArea && (() => onArea(a.id, a.side))}
               >
                 <title>{a.group && a.kind !== 'reflex' ? `${a.name}: ${a.group}` : a.name}</title>

@@ -42,6 +42,9 @@ export const hourMinute = (time: string) => time.slice(0, 5);
 /** A day of the calendar, of no zone: 2026-03-04 -> 4 Mar 2026 */
 export const day = (iso: string) => format(parseISO(iso), 'd MMM yyyy');
 
+/** The same without its year, where the place is narrow: 4 Mar */
+export const shortDay = (iso: string) => format(parseISO(iso), 'd MMM');
+
 export const longDay = (iso: string) => format(parseISO(iso), 'EEEE d MMMM');
 
 /** A landmark as it is said in a sentence: "the outer ankle bone", but "between the brows". */

@@ -98,6 +98,7 @@ export const days = {
     lead_other: '{{count}} visits so far.',
     trends: 'Measures over the visits',
     once: 'Measured at one visit: there is nothing to compare it with yet.',
+    eachTime: 'each time {{plan}}',
     none: 'No visit yet. Book one on Today.',
     phase: {
       'not-started': 'open',

@@ -6,6 +6,7 @@ import { giving } from './giving';
 import { keeping } from './keeping';
 import { planning } from './planning';
 import { pressure } from './pressure';
+import { recall } from './recall';
 import { record } from './record';
 import { screening } from './screening';
 import { shell } from './shell';
@@ -19,6 +20,7 @@ export const en = {
   ...keeping,
   ...planning,
   ...pressure,
+  ...recall,
   ...record,
   ...screening,
   ...shell,

@@ -127,6 +127,10 @@ public sealed record Measure(
             ? words[(int)value]
             : value.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
 
+    /// <summary>One that the vocabulary no longer has, as far as a record tells: its name and what was taken of it.</summary>
+    public static Measure NoLonger(string id, string name, IReadOnlyList<double> taken) =>
+        new(id, name, new("no longer in the vocabulary"), "", taken.Min(), taken.Max(), 1, "none", 0, "");
+
     public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge)
     {
         if (Direction is not ("lower" or "higher" or "none"))

@@ -199,7 +199,8 @@ public sealed record PlanStep
     public string? Replaces { get; init; }
 
     /// <summary>Every region it works: the first, those it travels on through, those worked at the same time.</summary>
-    internal IReadOnlyList<string> Regions =>
+    [System.Text.Json.Serialization.JsonIgnore]
+    public IReadOnlyList<string> Regions =>
         Through is null && AlsoAt is null ? [Region] : [.. (Through ?? []).Concat(AlsoAt ?? []).Prepend(Region).Distinct()];
 
     /// <summary>The surface of a step that says none: the floor, the strict reading for who cannot get down to it.</summary>

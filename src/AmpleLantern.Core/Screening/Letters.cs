@@ -5,14 +5,26 @@ using NodaTime.Text;
 
 namespace AmpleLantern.Core.Screening;
 
-/// <summary>What a letter is for: someone has to look, or has to say what is allowed.</summary>
+/// <summary>What a paper is for.</summary>
 public enum LetterKind
 {
+    /// <summary>Someone has to look.</summary>
     Referral,
+
+    /// <summary>Someone has to say what is allowed.</summary>
     Clearance,
 
     /// <summary>The places that need a yes of their own, to be read and signed by the client.</summary>
     Consent,
+
+    /// <summary>The record of a visit, with all it was based on.</summary>
+    Record,
+
+    /// <summary>What a colleague needs of it.</summary>
+    Short,
+
+    /// <summary>What goes home with the client.</summary>
+    Home,
 }
 
 /// <summary>A part of a letter: a heading, sentences, and lines listed under them.</summary>
@@ -38,7 +50,7 @@ public sealed record LetterSubject(string ClientName, ScreenSubject Screened, st
 /// <summary>Drafts letters from findings. Nothing is in them that the screen does not rest on.</summary>
 public static class Letters
 {
-    private static readonly LocalDatePattern Spoken = LocalDatePattern.CreateWithInvariantCulture("d MMMM uuuu");
+    internal static readonly LocalDatePattern Spoken = LocalDatePattern.CreateWithInvariantCulture("d MMMM uuuu");
 
     /// <summary>The places a plan works that need a yes, each to be answered by itself and signed.</summary>
     /// <exception cref="RefusalException">The plan works no such place.</exception>
@@ -77,7 +89,7 @@ public static class Letters
         );
     }
 
-    private static string Named(LetterSubject subject) =>
+    internal static string Named(LetterSubject subject) =>
         subject.ClientName + (subject.Screened.BirthDate is { } b ? $", born {Spoken.Format(b)}" : "");
 
     /// <exception cref="RefusalException">The screen gives no ground for such a letter.</exception>

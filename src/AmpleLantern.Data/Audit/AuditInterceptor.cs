@@ -143,6 +143,7 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
         [typeof(Addendum)] = "addendum",
         [typeof(Staff)] = "person",
         [typeof(IntakeLink)] = "intake",
+        [typeof(HomeLink)] = "home page",
         [typeof(OwnRule)] = "rule",
         [typeof(OwnTechnique)] = "technique",
         [typeof(Course)] = "course",

@@ -1,10 +1,12 @@
 using System.Globalization;
 using System.Reflection;
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Recall;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Keeping;
+using AmpleLantern.Data.Recall;
 using AmpleLantern.Data.Records;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Metadata;
@@ -103,7 +105,9 @@ internal sealed class OneLook(LanternDb db, PracticeKnowledge knowledge, IClock 
 {
     private readonly RecordSense sense = new(db, knowledge, clock, actor);
 
-    public static IEnumerable<IEntityType> Kinds(LanternDb db) => db.Model.GetEntityTypes().Where(t => !t.IsOwned());
+    /// <remarks>What is worked out from the records is not looked at: it is written anew from them.</remarks>
+    public static IEnumerable<IEntityType> Kinds(LanternDb db) =>
+        db.Model.GetEntityTypes().Where(t => !t.IsOwned() && !typeof(IRecalled).IsAssignableFrom(t.ClrType));
 
     /// <returns>How many rows there were, and what reads oddly.</returns>
     public Task<(int Rows, IReadOnlyList<Oddity> Odd)> Through(string entity, long from, long to)

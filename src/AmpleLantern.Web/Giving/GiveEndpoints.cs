@@ -110,6 +110,11 @@ public static class GiveEndpoints
 
             await visits.Save();
             await visits.ReadLog(visit);
+            if (visit.SignedAt is not null)
+            {
+                await visits.Recall(visitId);
+            }
+
             await writing.CommitAsync();
         }
 

@@ -1,10 +1,12 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Recall;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Training;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Audit;
 using AmpleLantern.Data.Keeping;
+using AmpleLantern.Data.Recall;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Demo;
 using AmpleLantern.Web.Access;
@@ -46,6 +48,7 @@ public static class Startup
         var db = scope.ServiceProvider.GetRequiredService<LanternDb>();
         await Database.RequireDurable(db);
         await ReadPractice(scope.ServiceProvider, db);
+        await Recaller.Missing(db, scope.ServiceProvider.GetRequiredService<PracticeKnowledge>());
         var setup = await db.Users.AnyAsync() ? null : scope.ServiceProvider.GetRequiredService<SetupCode>().Value;
         app.Lifetime.ApplicationStarted.Register(() => Tell(app, setup));
     }
@@ -151,9 +154,10 @@ public static class Startup
         var knowledge = services.GetRequiredService<PracticeKnowledge>();
         var clock = services.GetRequiredService<PracticeClock>();
         var now = clock.Now;
-        var (clients, words) = DemoPractice.Records(knowledge, now, clock.Zone, ids);
-        db.Words.AddRange(words);
-        db.Clients.AddRange(clients);
+        var records = DemoPractice.Records(knowledge, now, clock.Zone, ids);
+        db.Words.AddRange(records.Words);
+        db.Clients.AddRange(records.Clients);
+        db.Courses.AddRange(records.Courses);
         db.Drills.AddRange(DemoRuns.Of(ids["odile"], DemoPractice.People[0].Working!, knowledge, now));
         db.Places.AddRange(DemoPlaces.Of([ids["odile"], ids["pim"]], knowledge, now));
         await db.SaveChangesAsync();

@@ -1,5 +1,3 @@
-using System.Security.Cryptography;
-using System.Text;
 using AmpleLantern.Core;
 using AmpleLantern.Core.Bodies.Drawing;
 using AmpleLantern.Core.Bodies.Shapes;
@@ -20,7 +18,6 @@ using AmpleLantern.Web.Practice;
 using AmpleLantern.Web.Rules;
 using AmpleLantern.Web.Time;
 using AmpleLantern.Web.Visits;
-using Microsoft.AspNetCore.WebUtilities;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
@@ -83,7 +80,6 @@ public sealed record PhoneAnswers(
 /// <summary>Intake by a one-time link: the client fills it in on a phone, the practitioner reads it line by line.</summary>
 public static class IntakeEndpoints
 {
-    private const int TokenBytes = 18;
     private const int LongestWords = 2000;
     private const int MostAnswers = 300;
     private const int LongestMedicine = 200;
@@ -114,12 +110,12 @@ public static class IntakeEndpoints
             old.Expires = visits.Now;
         }
 
-        var token = WebEncoders.Base64UrlEncode(RandomNumberGenerator.GetBytes(TokenBytes));
+        var token = LinkTokens.New();
         var link = new IntakeLink
         {
             ClientId = visit.ClientId,
             VisitId = visitId,
-            TokenHash = Hash(token),
+            TokenHash = LinkTokens.Hash(token),
             MadeBy = visits.By,
             MadeAt = visits.Now,
             Expires = visits.Now + Lasts,
@@ -318,7 +314,7 @@ public static class IntakeEndpoints
 
     private static async Task<IntakeLink> Find(string token, LanternDb db, PracticeClock clock)
     {
-        var hash = Hash(token);
+        var hash = LinkTokens.Hash(token);
         var link =
             await db.Intakes.SingleOrDefaultAsync(i => i.TokenHash == hash)
             ?? throw new RefusalException("no-such-link", "This link is not right. Ask the practice for a new one.");
@@ -337,8 +333,6 @@ public static class IntakeEndpoints
 
     private static RefusalException Used =>
         new("link-used", "This has been sent already, and can be sent only once. Tell the practice if something should change.");
-
-    private static string Hash(string token) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(token)));
 }
 
 /// <summary>What was received.</summary>

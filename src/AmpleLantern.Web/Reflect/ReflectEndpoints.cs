@@ -67,6 +67,7 @@ public static class ReflectEndpoints
                 (v.SignedAt, v.SignedBy) = (visits.Now, visits.By);
             }
         );
+        await visits.Recall(visitId);
         await writing.CommitAsync();
         return signed;
     }
@@ -86,6 +87,7 @@ public static class ReflectEndpoints
             }
         );
         await visits.Save();
+        await visits.Recall(visitId);
         await news.Changed(visitId);
         return await visits.View(visitId);
     }

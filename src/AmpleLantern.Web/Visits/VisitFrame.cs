@@ -5,6 +5,7 @@ using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Outcomes;
+using AmpleLantern.Core.Papers;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Review;
 using AmpleLantern.Core.Pressure;
@@ -80,7 +81,10 @@ public sealed class VisitFrame
 
     public Session Session { get; }
 
-    public SessionState State => field ??= WithLate(visit.Seal?.Session ?? Session.Fold(visit.Events.Select(e => e.ToEvent())));
+    public SessionState State =>
+        field ??= visit is { Seal: { } seal, SignedAt: { } signed }
+            ? LateNotes.Over(seal.Session, visit.Events.Select(e => e.ToEvent()), signed)
+            : Session.Fold(visit.Events.Select(e => e.ToEvent()));
 
     public VisitPhase Phase =>
         visit switch
@@ -188,12 +192,26 @@ public sealed class VisitFrame
             Knowledge
         );
 
-    public VisitNote Note =>
-        field ??=
-            visit.Seal?.Note
-            ?? visit.Note.Over(
-                NoteDraft.From(new(visit.Words, Screen.Findings, Reasons, Plan, Steps, Departures, Given, State, Changes), Knowledge)
-            );
+    public VisitNote Note => field ??= visit.Seal?.Note ?? visit.Note.Over(NoteDraft.From(Log, Knowledge));
+
+    /// <summary>What note and papers are drafted from.</summary>
+    public VisitLog Log => field ??= new(visit.Words, Screen.Findings, Reasons, Plan, Steps, Departures, Given, State, Changes);
+
+    /// <summary>What the record rests on besides its log, with the names of people.</summary>
+    public RecordGround Ground =>
+        new(
+            Note,
+            Facts(),
+            School.Name,
+            Basis?.KnowledgeVersion ?? now.Version,
+            visit.SignedBy is { } by ? setting.Names.Of(by) : null,
+            visit.SignedAt is { } at ? setting.Clock.DateOf(at) : null,
+            [
+                .. visit
+                    .Addenda.OrderBy(a => a.At)
+                    .Select(a => new PrintedAddendum(a.Text, setting.Names.Of(a.By), setting.Clock.DateOf(a.At))),
+            ]
+        );
 
     /// <summary>Every step of every basis it stood on, by id; the latest where one was changed.</summary>
     public IReadOnlyDictionary<string, PlanStep> Steps =>
@@ -372,32 +390,6 @@ public sealed class VisitFrame
             {
                 Facts = [.. subject.Facts.Where(f => now.Facts.Find(f.Fact) is { } d && since.All(s => !s.SameAs(f, d))), .. since],
             };
-
-    /// <summary>Responses that reached a signed record stand in it as late entries.</summary>
-    private SessionState WithLate(SessionState state)
-    {
-        if (visit.SignedAt is null)
-        {
-            return state;
-        }
-
-        var sealedIn = state.Responses.Select(r => r.Id).ToHashSet();
-        var late = visit
-            .Events.Where(e =>
-                e is { Kind: GiveEventKind.Response, Response: not null } && !sealedIn.Contains(e.Id) && e.ReceivedAt > visit.SignedAt
-            )
-            .OrderBy(e => e.At)
-            .Select(e => new NotedResponse(e.Id, e.At, e.Response!, e.Step ?? "", e.Text, NotedWhen.Late, e.Detail))
-            .ToList();
-        return state with
-        {
-            Responses = late.Count == 0 ? state.Responses : [.. state.Responses, .. late],
-            Happened = visit
-                .Events.Where(e => e.ReceivedAt > visit.SignedAt)
-                .OrderBy(e => e.At)
-                .Aggregate(state.Happened, (all, e) => Happened.With(all, e.ToEvent(), e.Step ?? "")),
-        };
-    }
 
     /// <summary>The reasons as they are shown: with names, where the record keeps who it was by id.</summary>
     private IReadOnlyList<Override> Reasons => [.. Overrides.Select(o => o with { By = setting.Names.Of(o.By) })];

@@ -9,6 +9,7 @@ using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data;
+using AmpleLantern.Data.Recall;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Giving;
@@ -170,6 +171,9 @@ public sealed class VisitStore(
 
     /// <summary>Adds to the log or the record of a visit without touching the visit itself.</summary>
     public async Task Save() => await db.SaveChangesAsync();
+
+    /// <summary>Writes anew what a signed visit says into the rows and the index that are asked across visits.</summary>
+    public Task Recall(Guid visit) => Recaller.Write(db, [visit], knowledge);
 
     public LanternDb Db => db;
 

@@ -66,6 +66,8 @@ public partial class NumbersTests
         ["Screening/ClearanceCheck.cs"] = "the length of a word of reason",
         ["Diary/Slot.cs"] = "hours in a day",
         ["Pressure/Levels.cs"] = "the levels there are, and half of one",
+        ["Papers/RecordPaper.cs"] = "how much a short report names",
+        ["Recall/RecalledRows.cs"] = "how rows are numbered",
         ["Composing/Worth.cs"] = "ranks",
         ["Composing/Arrangement.cs"] = "phases of a session in order",
         ["Planning/Changing/TaughtSteps.cs"] = "how hits are ranked, and how long a word is that a slip is forgiven in",

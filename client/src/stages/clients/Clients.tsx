@@ -5,18 +5,28 @@ import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { ask, http } from '../../api/http';
 import { keptAs } from '../../api/kept';
+import { useMe } from '../../api/useMe';
 import { day } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
+import { FindInRecords } from './FindInRecords';
 import { NewClient } from './NewClient';
 
 /** Everyone who comes. */
 export default function Clients() {
   const { t } = useTranslation();
+  const me = useMe();
   const [find, setFind] = useState('');
   const clients = useQuery({ queryKey: keptAs.clients(), queryFn: () => ask(http.GET('/api/clients')) });
   const shown = clients.data?.filter((c) => c.name.toLowerCase().includes(find.trim().toLowerCase())) ?? [];
   return (
-    <Frame side={<NewClient />}>
+    <Frame
+      side={
+        <>
+          {me.mayTreat && <FindInRecords />}
+          <NewClient />
+        </>
+      }
+    >
       <h1>{t('clients.head', { count: clients.data?.length ?? 0 })}</h1>
       <label className="visually-hidden" htmlFor="find-client">
         {t('clients.find')}

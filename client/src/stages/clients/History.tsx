@@ -4,14 +4,18 @@ import { useTranslation } from 'react-i18next';
 import { Link, useParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
 import { keptAs } from '../../api/kept';
-import type { ClientHistory } from '../../api/types';
+import type { ClientHistory, LimitsNow, PlaceFound } from '../../api/types';
 import { useMe } from '../../api/useMe';
 import { useVocabulary } from '../../api/useVisit';
 import { familiesOf, saidPair } from '../../parts/measures/families';
 import { day, dayOf, hourMinute } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
+import { OutcomeSign } from '../../parts/OutcomeSign';
 import { Fold } from '../../ui/Fold';
 import { Courses } from './Courses';
+import { FindInRecords } from './FindInRecords';
+import { FoundList, FoundOnBody } from './Found';
+import { Helps } from './Helps';
 import { EditClient } from './EditClient';
 import { TrendChart } from './TrendChart';
 
@@ -22,9 +26,15 @@ export default function History() {
   const me = useMe();
   const words = useVocabulary();
   const [editing, setEditing] = useState(false);
+  const [place, setPlace] = useState<PlaceFound | null>(null);
   const history = useQuery({
     queryKey: keptAs.client(clientId),
     queryFn: () => ask(http.GET('/api/clients/{clientId}', { params: { path: { clientId } } })),
+  });
+  const past = useQuery({
+    queryKey: keptAs.past(clientId),
+    queryFn: () => ask(http.GET('/api/clients/{clientId}/past', { params: { path: { clientId } } })),
+    enabled: me.mayTreat,
   });
   if (!history.data) {
     return (
@@ -43,12 +53,23 @@ export default function History() {
           <span>{[h.age, h.occupation].filter(Boolean).join(' · ')}</span>
         </>
       }
-      side={me.mayTreat ? <Known h={h} /> : undefined}
+      side={
+        me.mayTreat ? (
+          <>
+            {past.data && <FoundOnBody found={past.data.found} clientId={clientId} chosen={place} />}
+            <Known h={h} />
+          </>
+        ) : undefined
+      }
     >
       <div className="headrow">
         <div>
           <h1>{h.name}</h1>
-          {me.mayTreat && <p className="soft mt-1">{t('history.lead', { count: h.visits.length })}</p>}
+          {me.mayTreat && (
+            <p className="soft mt-1">
+              {t('history.lead', { count: h.visits.filter((v) => v.phase !== 'cancelled').length })}
+            </p>
+          )}
           <p className="soft">
             {[
               h.birthDate && t('clients.born', { date: day(h.birthDate) }),
@@ -60,6 +81,11 @@ export default function History() {
               .join(' · ')}
           </p>
         </div>
+        {h.visits.some((v) => v.phase === 'signed') && (
+          <a className="pill quiet" href={`/api/clients/${h.id}/record/pdf`} download>
+            {t('letter.whole')}
+          </a>
+        )}
         {h.mayEdit.allowed && (
           <button type="button" className="pill" aria-expanded={editing} onClick={() => setEditing(!editing)}>
             {t('clients.edit')}
@@ -67,6 +93,11 @@ export default function History() {
         )}
       </div>
       {editing && <EditClient client={h} done={() => setEditing(false)} />}
+      {me.mayTreat && h.visits.length > 0 && <HoldsNow limits={h.limits} />}
+      {me.mayTreat && h.visits.length > 0 && <FindInRecords client={clientId} />}
+      {past.data && words.data && past.data.found.length > 0 && (
+        <FoundList found={past.data.found} words={words.data} chosen={place} onChoose={setPlace} />
+      )}
       {me.mayTreat && words.data && <Courses clientId={clientId} words={words.data} />}
       {h.trends.length > 0 && (
         <section className="trends" aria-label={t('history.trends')}>
@@ -79,6 +110,7 @@ export default function History() {
           ))}
         </section>
       )}
+      {past.data && words.data && <Helps helps={past.data.helps} words={words.data} />}
       {me.mayTreat && h.visits.length === 0 && <p className="soft">{t('history.none')}</p>}
       <ol className="past">
         {h.visits
@@ -116,6 +148,31 @@ export default function History() {
           ))}
       </ol>
     </Frame>
+  );
+}
+
+/** What the screen says today, over the plan that comes next or the last one. */
+function HoldsNow({ limits }: { limits?: LimitsNow | null }) {
+  const { t } = useTranslation();
+  return (
+    <section className="holdsnow" aria-label={t('holds.title')}>
+      <h2>{t('holds.title')}</h2>
+      {!limits && <p className="soft">{t('holds.never')}</p>}
+      {limits?.places.length === 0 && <p>{t('holds.none', { plan: limits.over })}</p>}
+      <ul className="plainlist">
+        {limits?.places.map((l) => (
+          <li key={l.outcome + l.title}>
+            <OutcomeSign outcome={l.outcome} /> <b>{l.title}</b> {l.phrase && <span className="soft">{l.phrase}</span>}
+          </li>
+        ))}
+      </ul>
+      {limits && (
+        <p className="soft small">
+          {limits.places.length > 0 && t('holds.over', { plan: limits.over })}{' '}
+          {limits.notAsked > 0 && t('holds.open', { count: limits.notAsked })}
+        </p>
+      )}
+    </section>
   );
 }
 

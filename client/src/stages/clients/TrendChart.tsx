@@ -4,7 +4,7 @@ import { Line } from '@visx/shape';
 import { useTranslation } from 'react-i18next';
 import type { Measure, Trend } from '../../api/types';
 import { saidPair, saidValue, type Family } from '../../parts/measures/families';
-import { day, sourceLine } from '../../parts/spoken';
+import { day, shortDay, sourceLine } from '../../parts/spoken';
 
 export interface TrendOf {
   measure: Measure;
@@ -13,7 +13,9 @@ export interface TrendOf {
 
 const WIDE = 400;
 const HIGH = 150;
-const ROOM = { left: 40, right: 14, top: 10, bottom: 26 };
+const ROOM = { left: 40, right: 22, top: 10, bottom: 26 };
+/** Scales said in words need more. */
+const ROOM_FOR_WORDS = 112;
 const DAY_MS = 86_400_000;
 /** Before and after of one visit stand this far from its day, in pixels. */
 const APART = 3;
@@ -28,13 +30,15 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
   const { t } = useTranslation();
   const first = trends[0]!.measure;
   const points = trends.flatMap((x) => x.trend.points);
+  const left = first.words ? ROOM_FOR_WORDS : ROOM.left;
   const days = [...new Set(points.map((p) => p.date))].sort();
   const at = (date: string) => new Date(`${date}T00:00:00`).getTime();
   const [from, to] = [at(days[0]!), at(days.at(-1)!)];
   const once = from === to;
+  const plans = new Set(points.map((p) => p.plan));
   const x = scaleTime({
     domain: once ? [from - DAY_MS, to + DAY_MS] : [from, to],
-    range: [ROOM.left + APART * 2, WIDE - ROOM.right - APART],
+    range: [left + APART * 2, WIDE - ROOM.right - APART],
   });
   const values = points.flatMap((p) => [p.before, p.after]).filter((v): v is number => v != null);
   const y = scaleLinear({ domain: spread(first, values), range: [HIGH - ROOM.bottom, ROOM.top] });
@@ -52,10 +56,10 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
         ))}
       </figcaption>
       <svg width={WIDE} height={HIGH} role="img" aria-label={said}>
-        {trends.length === 1 && !once && <Band trend={trends[0]!.trend} x={[ROOM.left, WIDE - ROOM.right]} y={y} />}
+        {trends.length === 1 && !once && <Band trend={trends[0]!.trend} x={[left, WIDE - ROOM.right]} y={y} />}
         <Axis
           orientation="left"
-          left={ROOM.left}
+          left={left}
           scale={y}
           numTicks={4}
           tickFormat={(v) => first.words?.[Number(v)] ?? String(v)}
@@ -69,7 +73,7 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
           top={HIGH - ROOM.bottom}
           scale={x}
           tickValues={few(days).map((d) => new Date(at(d)))}
-          tickFormat={(v) => day(days.find((d) => at(d) === Number(v))!)}
+          tickFormat={(v) => shortDay(days.find((d) => at(d) === Number(v))!)}
           tickLabelProps={{ className: 'axis', fontFamily: 'inherit', textAnchor: 'middle' }}
           axisLineClassName="grid"
           tickClassName="grid"
@@ -98,7 +102,10 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
         ))}
       </svg>
       {once && <p className="soft small">{t('history.once')}</p>}
-      {days.length <= NAMED && (
+      {plans.size === 1 && days.length > 1 && (
+        <p className="soft small">{t('history.eachTime', { plan: [...plans][0] })}</p>
+      )}
+      {plans.size > 1 && days.length <= NAMED && (
         <ol className="givenat soft small">
           {days.map((d) => (
             <li key={d}>

@@ -3,8 +3,13 @@ import { useTranslation } from 'react-i18next';
 import { Link, useParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
 import { keptAs } from '../../api/kept';
+import { HomeLink } from './HomeLink';
+import { Paper } from './Paper';
 
-/** A letter to a physician as one printed page. Every sentence can be changed before it is printed. */
+/** From which stage a paper is opened. */
+const fromOf: Record<string, string> = { consent: 'arrive', record: 'reflect', short: 'reflect', home: 'reflect' };
+
+/** A paper as it is printed. Every sentence can be changed before that, but for the record, which stands as it is. */
 export default function LetterPage() {
   const { t } = useTranslation();
   const { visitId = '', kind = 'referral' } = useParams();
@@ -14,9 +19,10 @@ export default function LetterPage() {
     refetchOnMount: 'always',
     retry: false,
   });
+  const from = fromOf[kind] ?? 'screen';
   const back = (
-    <Link className="pill" to={`/visits/${visitId}/${kind === 'consent' ? 'arrive' : 'screen'}`}>
-      {t(kind === 'consent' ? 'letter.backToArrive' : 'letter.back')}
+    <Link className="pill" to={`/visits/${visitId}/${from}`}>
+      {t('letter.back', { stage: t(`stage.${from}`) })}
     </Link>
   );
   if (letter.isError) {
@@ -33,49 +39,16 @@ export default function LetterPage() {
     <main className="letterframe">
       <div className="letterbar">
         {back}
-        <span className="soft small">{t('letter.change')}</span>
+        {kind !== 'record' && <span className="soft small">{t('letter.change')}</span>}
+        {kind === 'home' && <HomeLink visitId={visitId} />}
+        <a className="pill" href={`/api/visits/${visitId}/letters/${kind}/pdf`} download>
+          {t('letter.pdf')}
+        </a>
         <button type="button" className="pill main" onClick={() => window.print()}>
           {t('letter.print')}
         </button>
       </div>
-      <article
-        className="letter"
-        contentEditable
-        suppressContentEditableWarning
-        role="textbox"
-        aria-multiline="true"
-        aria-label={l.title}
-        tabIndex={0}
-      >
-        <header>
-          <b>{t('letter.practice')}</b>
-          <span>{l.date}</span>
-        </header>
-        <h1>
-          {l.title} {l.urgent && <em>{t('letter.urgent')}</em>}
-        </h1>
-        <dl>
-          <dt>{t('letter.to')}</dt>
-          <dd>{l.to}</dd>
-          <dt>{t('letter.regarding')}</dt>
-          <dd>{l.regarding}</dd>
-        </dl>
-        {l.parts.map((p) => (
-          <section key={p.heading}>
-            <h2>{p.heading}</h2>
-            {p.text && <p>{p.text}</p>}
-            <ul>
-              {p.lines.map((line) => (
-                <li key={line}>{line}</li>
-              ))}
-            </ul>
-          </section>
-        ))}
-        <footer>
-          <p>{l.from}</p>
-          {l.kind !== 'consent' && <p className="small">{t('letter.not')}</p>}
-        </footer>
-      </article>
+      <Paper letter={l} editable={kind !== 'record'} />
     </main>
   );
 }

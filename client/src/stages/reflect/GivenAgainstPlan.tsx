@@ -1,7 +1,7 @@
 import { useTranslation } from 'react-i18next';
-import { nameIn } from '../../api/named';
 import type { VisitView, Vocabulary } from '../../api/types';
 import { clock, minSec } from '../../parts/spoken';
+import { Noted } from './Noted';
 
 const SHOWN = 14;
 
@@ -11,7 +11,6 @@ export function GivenAgainstPlan({ visit, words }: { visit: VisitView; words: Vo
   const { session, givenSummary: sum } = visit;
   if (session.phase === 'not-started' && session.responses.length === 0)
     return <p className="soft">{t('given.nothing')}</p>;
-  const nameOf = (id: string) => nameIn(visit.plan.steps, id);
   return (
     <section>
       <h2>{t('given.title')}</h2>
@@ -39,28 +38,7 @@ export function GivenAgainstPlan({ visit, words }: { visit: VisitView; words: Vo
           <dd>{sum.givenPresses}</dd>
         </div>
       </dl>
-      <h3 className="mt-3">{t('given.responses')}</h3>
-      {session.responses.length === 0 && <p className="soft small">{t('given.none')}</p>}
-      <ul className="log">
-        {session.responses.map((r) => (
-          <li key={r.id}>
-            <time>{clock(r.at)}</time>
-            <b>{nameIn(words.responses, r.response)}</b>
-            <span className="soft">
-              {[
-                nameOf(r.step),
-                r.detail?.place,
-                r.detail?.side && r.detail.side !== 'mid' && t(`side.${r.detail.side}`),
-                r.detail?.strength && t(`lastNote.of.${r.detail.strength}`),
-                r.text,
-                r.when !== 'during' && t(`given.when.${r.when}`),
-              ]
-                .filter(Boolean)
-                .join(' · ')}
-            </span>
-          </li>
-        ))}
-      </ul>
+      <Noted visit={visit} words={words} />
       {sum.endedAt && <p className="mt-3 ended">{t('given.ended', { step: sum.endedAt, count: sum.notReached })}</p>}
       {session.seams.map((x) => (
         <p key={x.id} className="small mt-1">

@@ -1,4 +1,5 @@
 import { useTranslation } from 'react-i18next';
+import { Link } from 'react-router';
 import type { VisitNote } from '../../api/types';
 import { useChange } from '../../api/useVisit';
 import { SavedText } from '../../parts/SavedText';
@@ -9,6 +10,7 @@ import { Note } from '../../ui/Note';
 import type { StageProps } from '../stage';
 import { Addenda } from './Addenda';
 import { GivenAgainstPlan } from './GivenAgainstPlan';
+import { GivenThreads } from './GivenThreads';
 import { Pairs } from './Pairs';
 import { WhatHappened } from './WhatHappened';
 
@@ -63,6 +65,7 @@ export default function Reflect({ visit, words, who, lamps }: StageProps) {
       {visit.reconstructed && <p className="soft small">{t('reflect.reconstructed')}</p>}
       <WhatHappened visit={visit} words={words} />
       <Pairs visit={visit} words={words} locked={!visit.may['rate-after']?.allowed} />
+      <GivenThreads visit={visit} words={words} />
       <section className="note">
         <div className="headrow">
           <h2>
@@ -93,6 +96,13 @@ export default function Reflect({ visit, words, who, lamps }: StageProps) {
           ))}
         </div>
       </section>
+      <nav className="papers" aria-label={t('letter.papers')}>
+        {['home', 'record', 'short'].map((kind) => (
+          <Link key={kind} className="pill" to={`/visits/${visit.id}/letter/${kind}`}>
+            {t(`letter.${kind}`)}
+          </Link>
+        ))}
+      </nav>
       {signed && <Addenda visit={visit} mayAdd={!!addend?.allowed} />}
     </Frame>
   );

@@ -1,13 +1,11 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { ask, http } from '../../api/http';
-import { keptAs } from '../../api/kept';
 import { known, nameIn } from '../../api/named';
 import type { Happened, VisitView, Vocabulary } from '../../api/types';
 import { clock, dayOf } from '../../parts/spoken';
 import { TextField } from '../../ui/fields';
 import { SendForm } from '../../ui/SendForm';
+import { useNoting } from './useNoting';
 
 /** What happened at this session, what was done, and how they were afterwards. */
 export function WhatHappened({ visit, words }: { visit: VisitView; words: Vocabulary }) {
@@ -39,24 +37,10 @@ export function WhatHappened({ visit, words }: { visit: VisitView; words: Vocabu
 
 function FollowUp({ of, visit, asks }: { of: Happened; visit: VisitView; asks: string }) {
   const { t } = useTranslation();
-  const cache = useQueryClient();
+  const note = useNoting(visit);
   const [text, setText] = useState('');
   const send = async () => {
-    const event = {
-      id: crypto.randomUUID(),
-      at: new Date().toISOString(),
-      kind: 'followed-up',
-      text,
-      detail: { of: of.id },
-      counter: 0,
-    };
-    await ask(
-      http.POST('/api/visits/{visitId}/give/events', {
-        params: { path: { visitId: visit.id } },
-        body: { events: [event] },
-      }),
-    );
-    await cache.invalidateQueries({ queryKey: keptAs.visit(visit.id) });
+    await note({ kind: 'followed-up', text, detail: { of: of.id } });
   };
   return (
     <SendForm className="followup" send={send} action={t('happened.keep')}>

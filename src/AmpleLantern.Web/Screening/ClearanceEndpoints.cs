@@ -18,12 +18,11 @@ public sealed record ClearanceRequest(
     string Scope
 ) : IOnVersion;
 
-/// <summary>Letters to physicians, and their answers.</summary>
-public static class LetterEndpoints
+/// <summary>A physician's written OK, as it stands on the paper.</summary>
+public static class ClearanceEndpoints
 {
-    public static void MapLetters(this RouteGroupBuilder visit)
+    public static void MapClearances(this RouteGroupBuilder visit)
     {
-        visit.MapGet("/letters/{kind}", Draft);
         visit.MapPost(
             "/clearances",
             (Guid visitId, ClearanceRequest r, VisitStore visits) =>
@@ -57,20 +56,5 @@ public static class LetterEndpoints
                     (v, _) => v.Client!.Clearances = [.. v.Client.Clearances.Where(c => c.Rule != r.Rule)]
                 )
         );
-    }
-
-    private static async Task<Letter> Draft(Guid visitId, string kind, VisitStore visits)
-    {
-        if (!Enum.TryParse<LetterKind>(kind, ignoreCase: true, out var wanted))
-        {
-            throw new RefusalException("not-found", "There are three letters: referral, clearance and consent.", "/kind");
-        }
-
-        var visit = await visits.Read(visitId);
-        var frame = await visits.Frame(visit);
-        var subject = new LetterSubject(visit.Client!.Name, frame.Subject, visit.Words, frame.Plan.Name, visits.Person.Name);
-        return wanted is LetterKind.Consent
-            ? Letters.ConsentForm(subject, frame.Consents, frame.Knowledge)
-            : Letters.Draft(wanted, subject, frame.Screen.Findings, frame.Knowledge);
     }
 }

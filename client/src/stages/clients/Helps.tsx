@@ -1,0 +1,72 @@
+import { useTranslation } from 'react-i18next';
+import { nameIn } from '../../api/named';
+import type { Helping, MeasureHelped, Vocabulary } from '../../api/types';
+
+type T = (key: string, values?: Record<string, unknown>) => string;
+
+const number = (v: number) => String(Math.round(v * 10) / 10).replace('-', '−');
+
+const interval = (of: { from?: number | null; to?: number | null }, t: T, without: string) =>
+  of.from == null || of.to == null ? t(without) : t('helps.interval', { from: number(of.from), to: number(of.to) });
+
+/** What changed at visits with some work against visits without it, with counts and intervals. */
+export function Helps({ helps, words }: { helps: MeasureHelped[]; words: Vocabulary }) {
+  const { t } = useTranslation();
+  if (helps.length === 0) return null;
+  return (
+    <section className="helps" aria-label={t('helps.title')}>
+      <h2>{t('helps.title')}</h2>
+      <p className="soft small">{t('helps.lead')}</p>
+      {helps.map((m) => (
+        <article key={m.measure}>
+          <h3>
+            {t(m.mean < 0 ? 'helps.eachWorse' : 'helps.each', { name: m.measure, mean: number(Math.abs(m.mean)) })}{' '}
+            <span className="soft small">
+              {[
+                t('helps.visits', { count: m.visits }),
+                m.tooFew ? t('helps.tooFew') : interval(m, t, 'helps.alike'),
+              ].join(' · ')}
+            </span>
+          </h3>
+          {m.by.map((h) => (
+            <p key={h.work.map((w) => w.by + w.id).join()} className={h.canBeTold ? 'told' : 'soft'}>
+              {t('helps.with', {
+                work: workOf(h, words, t),
+                mean: number(h.with),
+                count: h.visitsWith,
+                without: number(h.without),
+                other: h.visitsWithout,
+              })}{' '}
+              {t(h.canBeTold ? 'helps.told' : 'helps.untold', {
+                difference: number(h.difference),
+                interval: interval(h, t, 'helps.noInterval'),
+              })}
+            </p>
+          ))}
+          {!m.tooFew && m.by.length === 0 && <p className="soft">{t('helps.nothing')}</p>}
+          {m.lasting && (
+            <p className="soft">
+              {t('helps.lasting', {
+                count: m.lasting.times,
+                kept: Math.round(m.lasting.kept * 100),
+                days: number(m.lasting.days),
+              })}
+            </p>
+          )}
+        </article>
+      ))}
+    </section>
+  );
+}
+
+const MOST_NAMED = 3;
+
+/** What was always given together, the techniques first. */
+function workOf(h: Helping, words: Vocabulary, t: T) {
+  const names = h.work.map((w) => {
+    if (w.by === 'depth') return t('helps.depth', { level: w.id });
+    const all = { technique: words.techniques, region: words.regions, contact: words.contacts }[w.by];
+    return nameIn(all, w.id).toLowerCase();
+  });
+  return names.length > MOST_NAMED ? `${names.slice(0, MOST_NAMED).join(', ')} …` : names.join(', ');
+}

@@ -1,0 +1,236 @@
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
+using MathNet.Numerics.Distributions;
+using MathNet.Numerics.Statistics;
+
+namespace AmpleLantern.Core.Recall;
+
+/// <summary>When visits say anything about what helped.</summary>
+/// <param name="FewestEach">Visits with it, and visits without it.</param>
+/// <param name="FewestVisits">Visits at which the measure was taken before and after.</param>
+/// <param name="Sure">How sure the interval is, as a share.</param>
+[Kind("whatHelps", "reading of what helps", Single = true)]
+public sealed record HelpReading(string Id, Source Source, int FewestEach, int FewestVisits, double Sure, int MostShown) : IKnown;
+
+/// <summary>What kind of work it is.</summary>
+public enum WorkBy
+{
+    Technique,
+    Region,
+    Contact,
+    Depth,
+}
+
+/// <summary>Some kind of work, and whether it was given.</summary>
+/// <param name="Id">Of technique, region or contact; of a depth, the level.</param>
+public sealed record WorkKind(WorkBy By, string Id);
+
+/// <summary>How much better it was after visits with some work than after visits without it.</summary>
+/// <param name="Work">Kinds of work that were always given together: which of them it was cannot be told.</param>
+/// <param name="With">Mean change for the better, in the measure's unit, over <paramref name="VisitsWith"/> visits.</param>
+/// <param name="From">The interval of the difference; of no width known where it is null.</param>
+/// <param name="CanBeTold">Whether the interval leaves out no difference at all.</param>
+public sealed record Helping(
+    string Measure,
+    IReadOnlyList<WorkKind> Work,
+    int VisitsWith,
+    int VisitsWithout,
+    double With,
+    double Without,
+    double? From,
+    double? To,
+    bool CanBeTold,
+    double Difference
+);
+
+/// <summary>How long a change held: what of it still stood when they came again.</summary>
+/// <param name="Kept">Mean share of the change for the better that was left; over 1 where it went on.</param>
+/// <param name="Days">Median days until then.</param>
+public sealed record Lasting(string Measure, int Times, double Kept, double Days);
+
+/// <summary>What can be said of one measure.</summary>
+/// <param name="Visits">Visits at which it was taken before and after.</param>
+/// <param name="Mean">Mean change for the better.</param>
+/// <param name="From">Interval of that mean; null below two visits.</param>
+/// <param name="TooFew">Nothing more is said: there are too few visits.</param>
+public sealed record MeasureHelped(
+    string Measure,
+    int Visits,
+    double Mean,
+    double? From,
+    double? To,
+    bool TooFew,
+    IReadOnlyList<Helping> By,
+    Lasting? Lasting
+);
+
+/// <summary>
+/// Compares a client's visits with and without some work. Few visits, no chance assignment, and many comparisons: it says what went
+/// together, with counts and intervals, and promises nothing.
+/// </summary>
+/// <remarks>Intervals of Student for a mean and of Welch for a difference (Biometrika 6, 1908, and 34, 1947; from memory).</remarks>
+public static class WhatHelps
+{
+    public static IReadOnlyList<MeasureHelped> Of(ClientPast past, KnowledgeBase knowledge)
+    {
+        var reading = knowledge.One<HelpReading>();
+        var steps = past.Steps.ToLookup(ClientPast.Of);
+        var ratings = past.Ratings.ToLookup(ClientPast.Of);
+        var given = past.Visits.ToDictionary(v => v.Id, v => Kinds(steps[v.Id]));
+        return
+        [
+            .. past
+                .Ratings.GroupBy(r => (r.Measure, r.Named))
+                .Where(g => knowledge.Measures.Find(g.Key.Measure) is { Direction: not "none" })
+                .Select(g =>
+                    Judge(
+                        knowledge.Measures[g.Key.Measure],
+                        g.Key.Named,
+                        [.. past.Visits.Where(v => v.GivenSeconds > 0)],
+                        ratings,
+                        given,
+                        reading
+                    )
+                )
+                .Where(m => m.Visits > 0)
+                .OrderByDescending(m => m.Visits)
+                .ThenBy(m => m.Measure, StringComparer.Ordinal),
+        ];
+    }
+
+    private static MeasureHelped Judge(
+        Measure measure,
+        string? named,
+        IReadOnlyList<RecalledVisit> visits,
+        ILookup<long, RecalledRating> ratings,
+        Dictionary<long, HashSet<WorkKind>> given,
+        HelpReading reading
+    )
+    {
+        var way = measure.Direction == "lower" ? -1 : 1;
+        RecalledRating? At(RecalledVisit v) => ratings[v.Id].FirstOrDefault(r => r.Measure == measure.Id && r.Named == named);
+        var name = named ?? measure.Name;
+        var changes = visits
+            .Select(v => (Visit: v, Rating: At(v)))
+            .Where(x => x.Rating is { Before: not null, After: not null })
+            .Select(x => (x.Visit, Better: way * (x.Rating!.After!.Value - x.Rating.Before!.Value)))
+            .ToList();
+        var all = changes.Select(c => c.Better).ToList();
+        var tooFew = all.Count < reading.FewestVisits;
+        var (from, to) = Interval(all, reading.Sure);
+        return new(
+            name,
+            all.Count,
+            all.Count == 0 ? 0 : all.Mean(),
+            from,
+            to,
+            tooFew,
+            tooFew ? [] : By(name, changes, given, reading),
+            Lasts(name, [.. visits.Select(v => (v, At(v)))], way)
+        );
+    }
+
+    private static IReadOnlyList<Helping> By(
+        string name,
+        List<(RecalledVisit Visit, double Better)> changes,
+        Dictionary<long, HashSet<WorkKind>> given,
+        HelpReading reading
+    ) =>
+        [
+            .. changes
+                .SelectMany(c => given[c.Visit.Id])
+                .Distinct()
+                .GroupBy(k => string.Concat(changes.Select(c => given[c.Visit.Id].Contains(k) ? '1' : '0')))
+                .Select(g =>
+                {
+                    var with = changes.Where((_, i) => g.Key[i] == '1').Select(c => c.Better).ToList();
+                    var without = changes.Where((_, i) => g.Key[i] == '0').Select(c => c.Better).ToList();
+                    return (Work: g.OrderBy(k => k.By).ThenBy(k => k.Id, StringComparer.Ordinal).ToList(), with, without);
+                })
+                .Where(x => x.with.Count >= reading.FewestEach && x.without.Count >= reading.FewestEach)
+                .Select(x =>
+                {
+                    var (from, to) = Apart(x.with, x.without, reading.Sure);
+                    return new Helping(
+                        name,
+                        x.Work,
+                        x.with.Count,
+                        x.without.Count,
+                        x.with.Mean(),
+                        x.without.Mean(),
+                        from,
+                        to,
+                        from > 0 || to < 0,
+                        x.with.Mean() - x.without.Mean()
+                    );
+                })
+                .OrderByDescending(h => h.CanBeTold)
+                .ThenByDescending(h => Math.Abs(h.Difference))
+                .Take(reading.MostShown),
+        ];
+
+    private static HashSet<WorkKind> Kinds(IEnumerable<RecalledStep> steps) =>
+        [
+            .. steps.SelectMany(s =>
+                s.Regions.Select(r => new WorkKind(WorkBy.Region, r))
+                    .Append(new(WorkBy.Technique, s.Technique))
+                    .Append(new(WorkBy.Contact, s.Contact))
+                    .Append(new(WorkBy.Depth, s.Level.ToString(System.Globalization.CultureInfo.InvariantCulture)))
+            ),
+        ];
+
+    /// <summary>What stood before the next visit, of what was gained at this one.</summary>
+    private static Lasting? Lasts(string name, IReadOnlyList<(RecalledVisit Visit, RecalledRating? Rating)> taken, int way)
+    {
+        var pairs = taken
+            .Zip(taken.Skip(1))
+            .Where(p =>
+                p.First.Rating is { Before: not null, After: not null }
+                && p.Second.Rating is { Before: not null }
+                && way * (p.First.Rating.After - p.First.Rating.Before) > 0
+            )
+            .Select(p =>
+                (
+                    Kept: (p.Second.Rating!.Before!.Value - p.First.Rating!.Before!.Value)
+                        / (p.First.Rating.After!.Value - p.First.Rating.Before.Value),
+                    Days: (double)NodaTime.Period.DaysBetween(p.First.Visit.Date, p.Second.Visit.Date)
+                )
+            )
+            .ToList();
+        return pairs.Count == 0 ? null : new(name, pairs.Count, pairs.Average(p => p.Kept), pairs.Select(p => p.Days).Median());
+    }
+
+    /// <summary>Student's interval of a mean; none below two values, or where all are the same.</summary>
+    public static (double? From, double? To) Interval(IReadOnlyList<double> values, double sure)
+    {
+        if (values.Count < 2 || values.StandardDeviation() is var sd && sd < 1e-9)
+        {
+            return (null, null);
+        }
+
+        var half = Quantile(sure, values.Count - 1) * values.StandardDeviation() / Math.Sqrt(values.Count);
+        return (values.Mean() - half, values.Mean() + half);
+    }
+
+    /// <summary>Welch's interval of the difference of two means; none below two values each, or where nothing varies.</summary>
+    public static (double? From, double? To) Apart(IReadOnlyList<double> with, IReadOnlyList<double> without, double sure)
+    {
+        if (with.Count < 2 || without.Count < 2)
+        {
+            return (null, null);
+        }
+
+        var (a, b) = (with.Variance() / with.Count, without.Variance() / without.Count);
+        if (a + b < 1e-9)
+        {
+            return (null, null);
+        }
+
+        var freedom = (a + b) * (a + b) / (a * a / (with.Count - 1) + b * b / (without.Count - 1));
+        var half = Quantile(sure, freedom) * Math.Sqrt(a + b);
+        var difference = with.Mean() - without.Mean();
+        return (difference - half, difference + half);
+    }
+
+    private static double Quantile(double sure, double freedom) => StudentT.InvCDF(0, 1, freedom, (1 + sure) / 2);
+}

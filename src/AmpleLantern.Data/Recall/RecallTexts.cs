@@ -1,0 +1,110 @@
+using System.Globalization;
+using AmpleLantern.Core.Recall;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace AmpleLantern.Data.Recall;
+
+/// <summary>Which part of a record a text is; the later ones say it more exactly.</summary>
+public enum TextKind
+{
+    Given,
+    Done,
+    Found,
+    Next,
+    Said,
+    Added,
+    Noted,
+}
+
+/// <summary>A piece of text of a signed visit.</summary>
+public sealed record RecalledText(long Id, Guid ClientId, TextKind Kind, string Text);
+
+/// <summary>A place where what was looked for stands.</summary>
+/// <param name="Visit">Number of the visit among the recalled ones.</param>
+/// <param name="Shown">The words round it; what was looked for stands between <see cref="RecallTexts.From"/> and
+/// <see cref="RecallTexts.To"/>.</param>
+public sealed record TextHit(long Visit, TextKind Kind, string Shown);
+
+/// <summary>The text index: every word of every signed visit, by SQLite's own full-text search.</summary>
+public static class RecallTexts
+{
+    /// <summary>Made and dropped by a migration.</summary>
+    public const string Make =
+        "CREATE VIRTUAL TABLE IF NOT EXISTS Texts USING fts5(Who, Body, Kind UNINDEXED, tokenize = \"unicode61 remove_diacritics 2\")";
+
+    public const string Drop = "DROP TABLE IF EXISTS Texts";
+
+    /// <summary>Marks round what was looked for; no letter of any text.</summary>
+    public const char From = '\u0002';
+
+    public const char To = '\u0003';
+
+    private const int WordsShown = 16;
+
+    /// <summary>Takes all rows of a recalled visit out, to be written anew.</summary>
+    public static async Task Forget(LanternDb db, long visit)
+    {
+        var (from, to) = (visit * RecalledVisit.Room, (visit + 1) * RecalledVisit.Room);
+        await db.Database.ExecuteSqlAsync($"DELETE FROM Texts WHERE rowid >= {from} AND rowid < {to}");
+        await db.RecalledFindings.Where(r => r.Id >= from && r.Id < to).ExecuteDeleteAsync();
+        await db.RecalledRatings.Where(r => r.Id >= from && r.Id < to).ExecuteDeleteAsync();
+        await db.RecalledSteps.Where(r => r.Id >= from && r.Id < to).ExecuteDeleteAsync();
+        await db.RecalledResponses.Where(r => r.Id >= from && r.Id < to).ExecuteDeleteAsync();
+        await db.Recalled.Where(r => r.Id == visit).ExecuteDeleteAsync();
+    }
+
+    public static async Task Add(LanternDb db, IEnumerable<RecalledText> texts)
+    {
+        foreach (var t in texts)
+        {
+            await db.Database.ExecuteSqlAsync(
+                $"INSERT INTO Texts (rowid, Who, Body, Kind) VALUES ({t.Id}, {Who(t.ClientId)}, {t.Text}, {t.Kind.ToString()})"
+            );
+        }
+    }
+
+    /// <summary>Where all words stand together, the latest record first; the last word may be begun only.</summary>
+    /// <param name="client">Only of one client; null for all.</param>
+    public static async Task<IReadOnlyList<TextHit>> Find(LanternDb db, string words, Guid? client, int most)
+    {
+        var asked = Asked(words);
+        if (asked.Length == 0)
+        {
+            return [];
+        }
+
+        var match = client is { } who ? $"Who : \"{Who(who)}\" AND Body : ({asked})" : $"Body : ({asked})";
+        var connection = (SqliteConnection)db.Database.GetDbConnection();
+        await db.Database.OpenConnectionAsync();
+        await using var command = connection.CreateCommand();
+        command.CommandText =
+            "SELECT rowid, Kind, snippet(Texts, 1, $from, $to, '…', $words) FROM Texts WHERE Texts MATCH $match ORDER BY rowid DESC LIMIT $most";
+        command.Parameters.AddWithValue("$from", $"{From}");
+        command.Parameters.AddWithValue("$to", $"{To}");
+        command.Parameters.AddWithValue("$words", WordsShown);
+        command.Parameters.AddWithValue("$match", match);
+        command.Parameters.AddWithValue("$most", most);
+        var hits = new List<TextHit>();
+        await using var reader = await command.ExecuteReaderAsync();
+        while (await reader.ReadAsync())
+        {
+            hits.Add(new(reader.GetInt64(0) / RecalledVisit.Room, Enum.Parse<TextKind>(reader.GetString(1)), reader.GetString(2)));
+        }
+
+        return hits;
+    }
+
+    /// <summary>Each word as it is, whatever signs it has: nothing typed is taken for the index's own language.</summary>
+    private static string Asked(string words)
+    {
+        var each = words
+            .Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)
+            .Where(w => w.Any(char.IsLetterOrDigit))
+            .Select(w => $"\"{w.Replace("\"", "", StringComparison.Ordinal)}\"")
+            .ToList();
+        return each.Count == 0 ? "" : string.Join(" AND ", each[..^1].Append($"{each[^1]} *"));
+    }
+
+    private static string Who(Guid client) => client.ToString("n", CultureInfo.InvariantCulture);
+}

@@ -1,0 +1,243 @@
+using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
+using AmpleLantern.Core.Outcomes;
+using AmpleLantern.Core.Planning;
+using AmpleLantern.Core.Recall;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
+using AmpleLantern.Data.Checking;
+using AmpleLantern.Data.Records;
+using Microsoft.EntityFrameworkCore;
+
+namespace AmpleLantern.Data.Recall;
+
+/// <summary>Writes what signed visits say into rows and into the text index, from the records themselves and nothing else.</summary>
+public static class Recaller
+{
+    private const int AtOnce = 100;
+
+    /// <summary>Every signed visit that has no rows yet: after an upgrade, in a filled demo, in a copy put back.</summary>
+    /// <returns>How many there were.</returns>
+    public static async Task<int> Missing(LanternDb db, PracticeKnowledge knowledge)
+    {
+        var ids = await db
+            .Visits.Where(v => v.SignedAt != null && !db.Recalled.Any(r => r.VisitId == v.Id))
+            .OrderBy(v => v.Date)
+            .ThenBy(v => v.At)
+            .Select(v => v.Id)
+            .ToListAsync();
+        foreach (var some in ids.Chunk(AtOnce))
+        {
+            await Write(db, some, knowledge);
+        }
+
+        return ids.Count;
+    }
+
+    /// <summary>Writes the rows of some signed visits anew. A visit that cannot be read is left without rows.</summary>
+    public static async Task Write(LanternDb db, IReadOnlyCollection<Guid> ids, PracticeKnowledge knowledge)
+    {
+        await db.SaveChangesAsync();
+        db.ChangeTracker.Clear();
+        var visits = await Read(db, ids);
+        var known = await db.Recalled.AsNoTracking().Where(r => ids.Contains(r.VisitId)).ToDictionaryAsync(r => r.VisitId, r => r.Id);
+        var last = await db.Recalled.MaxAsync(r => (long?)r.Id) ?? 0;
+        var texts = new List<RecalledText>();
+        await using var writing = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync() : null;
+        foreach (var visit in visits)
+        {
+            if (known.TryGetValue(visit.Id, out var number))
+            {
+                await RecallTexts.Forget(db, number);
+            }
+            else
+            {
+                number = ++last;
+            }
+
+            var rows = new RowsOfVisit(visit, number, knowledge);
+            db.AddRange(rows.All());
+            texts.AddRange(rows.Texts());
+        }
+
+        await db.SaveChangesAsync();
+        await RecallTexts.Add(db, texts);
+        if (writing is not null)
+        {
+            await writing.CommitAsync();
+        }
+
+        db.ChangeTracker.Clear();
+    }
+
+    private static async Task<List<Visit>> Read(LanternDb db, IReadOnlyCollection<Guid> ids)
+    {
+        IQueryable<Visit> Of(IReadOnlyCollection<Guid> some) =>
+            db
+                .Visits.AsNoTracking()
+                .Include(v => v.Events)
+                .Include(v => v.Bases)
+                    .ThenInclude(b => b.Words)
+                .Include(v => v.Addenda)
+                .AsSplitQuery()
+                .Where(v => some.Contains(v.Id) && v.SignedAt != null)
+                .OrderBy(v => v.Date)
+                .ThenBy(v => v.At);
+        var (read, _) = await Rows.ReadableAsync(Of(ids), v => v.Id);
+        return read;
+    }
+}
+
+/// <summary>The rows of one signed visit.</summary>
+internal sealed class RowsOfVisit(Visit visit, long number, PracticeKnowledge now)
+{
+    private readonly Seal seal = visit.Seal!;
+    private readonly IReadOnlyList<SessionBasis> bases = [.. visit.Bases.OrderBy(b => b.From).ThenBy(b => b.Id).Select(b => b.Read())];
+    private readonly SessionState session = LateNotes.Over(
+        visit.Seal!.Session,
+        visit.Events.Select(e => e.ToEvent()),
+        visit.SignedAt!.Value
+    );
+
+    private PracticeKnowledge Knowledge => field ??= bases.Count > 0 ? bases[^1].Words.Over(now) : now;
+
+    private Dictionary<string, PlanStep> Steps =>
+        field ??= bases.Reverse().SelectMany(b => b.Plan.Steps).DistinctBy(s => s.Id).ToDictionary(s => s.Id);
+
+    public IEnumerable<IRecalled> All() => [Line(), .. Findings(), .. Ratings(), .. Given(), .. Responses()];
+
+    private RecalledVisit Line() =>
+        new()
+        {
+            Id = number,
+            VisitId = visit.Id,
+            ClientId = visit.ClientId,
+            Date = visit.Date,
+            At = visit.At,
+            PractitionerId = visit.PractitionerId,
+            Plan = visit.Plan.Name,
+            GivenSeconds = seal.Given.Sum(g => g.GivenSeconds),
+            Helped = OutcomeShown.Of(seal.Changes, seal.Measures, Knowledge).Helped,
+            Next = seal.Note.Next,
+        };
+
+    private IEnumerable<RecalledFinding> Findings() =>
+        Numbered(seal.Screen?.Findings ?? (bases.Count > 0 ? bases[0].Screen.Findings : []))
+            .Select(f => new RecalledFinding
+            {
+                Id = f.Id,
+                Rule = f.Of.Rule,
+                Title = f.Of.Title,
+                Outcome = f.Of.Outcome,
+                Settled = Reasons.FirstOrDefault(o => o.Rule == f.Of.Rule)?.Reason,
+            });
+
+    private IEnumerable<Override> Reasons => visit.Overrides.Concat(bases.SelectMany(b => b.Overrides));
+
+    private IEnumerable<RecalledRating> Ratings() =>
+        Numbered(seal.Changes)
+            .Select(c => new RecalledRating
+            {
+                Id = c.Id,
+                Measure = c.Of.Measure,
+                Name = NameOf(c.Of.Measure),
+                Named = c.Of.Named,
+                Before = c.Of.Before,
+                After = c.Of.After,
+                Threshold = c.Of.Threshold,
+                Verdict = c.Of.Verdict,
+            });
+
+    private string NameOf(string measure) =>
+        (seal.Measures?.FirstOrDefault(m => m.Id == measure) ?? Knowledge.Measures.Find(measure))?.Name ?? measure;
+
+    /// <remarks>The same work at the same place, however often, is one row.</remarks>
+    private IEnumerable<RecalledStep> Given() =>
+        Numbered(
+                seal.Given.Where(g => g.GivenSeconds > 0 && Steps.ContainsKey(g.Step))
+                    .Select(g => (Given: g, Step: Steps[g.Step]))
+                    .GroupBy(x =>
+                        (
+                            x.Step.Name,
+                            x.Step.Technique,
+                            x.Step.Contact,
+                            x.Step.Side,
+                            x.Given.Level,
+                            Places: string.Join(',', x.Step.Regions),
+                            Points: string.Join(',', x.Step.Points ?? [])
+                        )
+                    )
+            )
+            .Select(x => new RecalledStep
+            {
+                Id = x.Id,
+                Name = x.Of.Key.Name,
+                Technique = x.Of.Key.Technique,
+                Contact = x.Of.Key.Contact,
+                Side = x.Of.Key.Side,
+                Level = x.Of.Key.Level,
+                PlannedLevel = x.Of.First().Step.Level,
+                Regions = [.. x.Of.First().Step.Regions],
+                Points = x.Of.First().Step.Points ?? [],
+                Seconds = x.Of.Sum(s => s.Given.GivenSeconds),
+                PlannedSeconds = x.Of.Sum(s => s.Given.PlannedSeconds),
+            });
+
+    private IEnumerable<RecalledResponse> Responses() =>
+        Numbered(session.Responses)
+            .Select(r => new RecalledResponse
+            {
+                Id = r.Id,
+                Response = r.Of.Response,
+                Group = Knowledge.Responses.Find(r.Of.Response)?.Group,
+                At = r.Of.At,
+                StepName = Steps.GetValueOrDefault(r.Of.Step)?.Name ?? r.Of.Step,
+                Region = Steps.GetValueOrDefault(r.Of.Step)?.Region,
+                Place = r.Of.Detail?.Place,
+                Side = r.Of.Detail?.Side ?? Steps.GetValueOrDefault(r.Of.Step)?.Side,
+                Strength = r.Of.Detail?.Strength,
+                Text = r.Of.Text,
+            });
+
+    /// <summary>All that is said in words: the note by its parts, what was added, what was noted, what was given.</summary>
+    public IEnumerable<RecalledText> Texts() =>
+        Numbered([
+                (TextKind.Said, seal.Note.Said),
+                (TextKind.Found, seal.Note.Found),
+                (TextKind.Done, seal.Note.Done),
+                (TextKind.Next, seal.Note.Next),
+                (TextKind.Given, Work()),
+                .. visit.Addenda.OrderBy(a => a.At).Select(a => (TextKind.Added, a.Text)),
+                .. session.Responses.Select(r => (TextKind.Noted, Said(r))),
+            ])
+            .Where(t => t.Of.Item2.Length > 0)
+            .Select(t => new RecalledText(t.Id, visit.ClientId, t.Of.Item1, t.Of.Item2));
+
+    private string Work() =>
+        string.Join(
+            ". ",
+            seal.Given.Where(g => g.GivenSeconds > 0)
+                .Select(g => Steps.GetValueOrDefault(g.Step))
+                .OfType<PlanStep>()
+                .Select(s => $"{s.Name}: {Knowledge.Techniques.Find(s.Technique)?.Name ?? s.Technique}")
+                .Distinct()
+        );
+
+    private string Said(NotedResponse noted) =>
+        string.Join(
+            " · ",
+            new[]
+            {
+                $"{ResponseKind.Said(noted.Response, Knowledge)} {(noted.Detail?.Place is { } p ? $"at {p}" : "")}".TrimEnd(),
+                Steps.GetValueOrDefault(noted.Step)?.Name,
+                noted.Detail?.Side?.ToString().ToLowerInvariant(),
+                noted.Detail?.Strength is { } s ? $"{s} of {EventDetail.MostStrength}" : null,
+                noted.Text,
+            }.Where(t => t is { Length: > 0 })
+        );
+
+    private IEnumerable<(long Id, T Of)> Numbered<T>(IEnumerable<T> all) =>
+        all.Take((int)RecalledVisit.Room - 1).Select((x, i) => (number * RecalledVisit.Room + i, x));
+}

@@ -1,0 +1,32 @@
+using AmpleLantern.Core.Recall;
+using AmpleLantern.Data;
+using Microsoft.EntityFrameworkCore;
+
+namespace AmpleLantern.Web.Clients;
+
+/// <summary>Reads a client's signed visits from their rows, in order of time.</summary>
+public static class PastReading
+{
+    public static async Task<ClientPast> Of(LanternDb db, Guid client, bool withWork = true)
+    {
+        var visits = await db.Recalled.AsNoTracking().Where(v => v.ClientId == client).OrderBy(v => v.Date).ThenBy(v => v.At).ToListAsync();
+        return new(
+            visits,
+            await Rows(db.RecalledRatings, db, client),
+            withWork ? await Rows(db.RecalledSteps, db, client) : [],
+            withWork ? await Rows(db.RecalledResponses, db, client) : []
+        );
+    }
+
+    /// <remarks>Rows of one visit lie together, so each visit is one look.</remarks>
+    private static async Task<IReadOnlyList<T>> Rows<T>(IQueryable<T> rows, LanternDb db, Guid client)
+        where T : class, IRecalled =>
+        await db
+            .Recalled.Where(v => v.ClientId == client)
+            .SelectMany(_ => rows, (v, r) => new { Visit = v.Id, Row = r })
+            .Where(x => x.Row.Id >= x.Visit * RecalledVisit.Room && x.Row.Id < (x.Visit + 1) * RecalledVisit.Room)
+            .Select(x => x.Row)
+            .AsNoTracking()
+            .OrderBy(r => r.Id)
+            .ToListAsync();
+}

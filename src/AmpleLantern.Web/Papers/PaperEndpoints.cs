@@ -1,0 +1,115 @@
+using AmpleLantern.Core;
+using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Papers;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Data.Records;
+using AmpleLantern.Exchange.Papers;
+using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Visits;
+using Microsoft.EntityFrameworkCore;
+
+namespace AmpleLantern.Web.Papers;
+
+/// <summary>Papers of a visit: letters to physicians, the record and its short version, and what goes home.</summary>
+public static class PaperEndpoints
+{
+    /// <summary>What stands at the head of a paper.</summary>
+    public const string Practice = "Practice for bodywork";
+
+    private const string Pdf = "application/pdf";
+
+    public static void MapPapers(this RouteGroupBuilder visit)
+    {
+        visit.MapGet("/letters/{kind}", Asked);
+        visit
+            .MapGet(
+                "/letters/{kind}/pdf",
+                async (Guid visitId, string kind, VisitStore visits) =>
+                {
+                    var letter = await Asked(visitId, kind, visits);
+                    return Results.File(LetterPdf.Write([letter], Practice), Pdf, $"{kind}-{letter.Date.Replace(' ', '-')}.pdf");
+                }
+            )
+            .Produces(StatusCodes.Status200OK, contentType: Pdf);
+        visit.MapPost("/home-link", Make);
+    }
+
+    public static void MapClientPapers(this RouteGroupBuilder api) =>
+        api.MapGet("/clients/{clientId:guid}/record/pdf", Whole)
+            .RequireAuthorization(Policies.Treat)
+            .Produces(StatusCodes.Status200OK, contentType: Pdf);
+
+    /// <summary>Every signed visit of a client, one after another.</summary>
+    private static async Task<IResult> Whole(Guid clientId, VisitStore visits, ReadTrail trail)
+    {
+        await trail.Note(visits.Db, visits.Person, $"client {clientId}", clientId);
+        var ids = await visits
+            .Db.Visits.Where(v => v.ClientId == clientId && v.SignedAt != null)
+            .OrderBy(v => v.Date)
+            .ThenBy(v => v.At)
+            .Select(v => v.Id)
+            .ToListAsync();
+        RefusalException.Unless(ids.Count > 0, "nothing-signed", "No visit of this client is signed yet. Sign one first.", "/clientId");
+        var papers = new List<Letter>();
+        foreach (var id in ids)
+        {
+            papers.Add(await Draft(await visits.Read(id), LetterKind.Record, visits));
+        }
+
+        return Results.File(LetterPdf.Write(papers, Practice), Pdf, "record.pdf");
+    }
+
+    private static async Task<Letter> Asked(Guid visitId, string kind, VisitStore visits)
+    {
+        if (!Enum.TryParse<LetterKind>(kind, ignoreCase: true, out var wanted) || !Enum.IsDefined(wanted))
+        {
+            throw new RefusalException("not-found", "There is no such paper. Go back to the visit.", "/kind");
+        }
+
+        return await Draft(await visits.Read(visitId), wanted, visits);
+    }
+
+    internal static async Task<Letter> Draft(Visit visit, LetterKind wanted, VisitStore visits)
+    {
+        var frame = await visits.Frame(visit);
+        var subject = new LetterSubject(visit.Client!.Name, frame.Subject, visit.Words, frame.Plan.Name, visits.Person.Name);
+        return wanted switch
+        {
+            LetterKind.Consent => Letters.ConsentForm(subject, frame.Consents, frame.Knowledge),
+            LetterKind.Record => RecordPaper.Whole(subject, frame.Log, frame.Ground, frame.Knowledge),
+            LetterKind.Short => RecordPaper.Short(subject, frame.Log, frame.Ground, frame.Knowledge),
+            LetterKind.Home => HomePaper.Draft(subject, frame.Log, await EmergencyNumber(visits), frame.Knowledge),
+            _ => Letters.Draft(wanted, subject, frame.Screen.Findings, frame.Knowledge),
+        };
+    }
+
+    private static async Task<string> EmergencyNumber(VisitStore visits) =>
+        await visits.Db.Settings.Select(s => s.EmergencyNumber).SingleOrDefaultAsync() ?? visits.Knowledge.GivingTimes.EmergencyNumber;
+
+    /// <summary>A link to the page as it reads now, without a name. A new one ends the one before.</summary>
+    private static async Task<NewHomeLink> Make(Guid visitId, VisitStore visits)
+    {
+        var visit = await visits.Read(visitId);
+        (await visits.Frame(visit)).AllowsAtAll(VisitAction.Note).Require();
+        foreach (var old in await visits.Db.HomeLinks.Where(h => h.VisitId == visitId && h.Expires > visits.Now).ToListAsync())
+        {
+            old.Expires = visits.Now;
+        }
+
+        var token = LinkTokens.New();
+        var link = new HomeLink
+        {
+            ClientId = visit.ClientId,
+            VisitId = visitId,
+            TokenHash = LinkTokens.Hash(token),
+            Page = await Draft(visit, LetterKind.Home, visits) with { Regarding = "" },
+            MadeBy = visits.By,
+            MadeAt = visits.Now,
+            Expires = visits.Now + NodaTime.Duration.FromDays(visits.Knowledge.One<HomeAdvice>().LastsDays),
+        };
+        visits.Db.HomeLinks.Add(link);
+        await visits.Save();
+        return new($"/home/{token}", link.Expires);
+    }
+}
