@@ -283,7 +283,7 @@ public static class ApiLoad
         return times[Rounds / 2];
     }
 
-    private static async Task<string> Send(HttpClient http, CookieContainer cookies, HttpMethod method, string path, object? body)
+    internal static async Task<string> Send(HttpClient http, CookieContainer cookies, HttpMethod method, string path, object? body)
     {
         using var request = new HttpRequestMessage(method, path) { Content = body is null ? null : JsonContent.Create(body) };
         if (cookies.GetCookies(http.BaseAddress!)["lantern-token"] is { } token)

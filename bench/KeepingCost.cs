@@ -16,7 +16,10 @@ namespace AmpleLantern.Bench;
 public static class KeepingCost
 {
     private const int Port = 5195;
-    private const int VisitsOfClient = 20;
+
+    /// <summary>The first client comes for years; the others a few times.</summary>
+    public const int VisitsOfFirst = 200;
+    private const int VisitsOfOthers = 4;
     private const int Starts = 3;
     private const int Rounds = 200;
 
@@ -89,7 +92,7 @@ public static class KeepingCost
         );
     }
 
-    private static void Timed(string what, Action work)
+    internal static void Timed(string what, Action work)
     {
         var since = Stopwatch.GetTimestamp();
         work();
@@ -97,9 +100,9 @@ public static class KeepingCost
     }
 
     /// <summary>
-    /// A signed visit of the demo with its log and basis, over and over, for clients of their own; two lines of the trail each.
+    /// Two signed visits of the demo with log and basis, over and over, for clients of their own; a line of the trail each.
     /// </summary>
-    private static void Fill(string file, int visits)
+    internal static void Fill(string file, int visits)
     {
         string Columns(SqliteConnection db, string table, params string[] but)
         {
@@ -120,13 +123,15 @@ public static class KeepingCost
         foreach (
             var sql in new[]
             {
-                "CREATE TEMP TABLE one AS SELECT v.Id, v.ClientId FROM Visits v WHERE v.SignedAt IS NOT NULL ORDER BY (SELECT COUNT(*) FROM SessionEvents e WHERE e.VisitId = v.Id) * (SELECT COUNT(*) FROM Bases b WHERE b.VisitId = v.Id) DESC LIMIT 1",
+                "CREATE TEMP TABLE one AS SELECT 0 AS K, * FROM (SELECT v.Id, v.ClientId FROM Visits v WHERE v.SignedAt IS NOT NULL ORDER BY (SELECT COUNT(*) FROM SessionEvents e WHERE e.VisitId = v.Id) * (SELECT COUNT(*) FROM Bases b WHERE b.VisitId = v.Id) DESC LIMIT 1)",
+                // One in which places were named.
+                "INSERT INTO one SELECT 1, v.Id, v.ClientId FROM Visits v WHERE v.SignedAt IS NOT NULL AND EXISTS (SELECT 1 FROM SessionEvents e WHERE e.VisitId = v.Id AND e.Detail LIKE '%clock%') ORDER BY v.Date LIMIT 1",
                 // The log of the busiest session there is: signed ones of the demo were short.
                 "CREATE TEMP TABLE busy AS SELECT VisitId AS Id FROM SessionEvents GROUP BY VisitId ORDER BY COUNT(*) DESC LIMIT 1",
-                $"{string.Format(System.Globalization.CultureInfo.InvariantCulture, Many, visits / VisitsOfClient + 1)} INSERT INTO Clients (Id, Name, {client}) SELECT {Id("AA", "i")}, 'Client ' || i, {client} FROM n, Clients c WHERE c.Id = (SELECT ClientId FROM one)",
-                $"{many} INSERT INTO Visits (Id, ClientId, {visit}) SELECT {Id("BB", "i")}, {Id("AA", $"i / {VisitsOfClient} + 1")}, {visit} FROM n, Visits v WHERE v.Id = (SELECT Id FROM one)",
+                $"{string.Format(System.Globalization.CultureInfo.InvariantCulture, Many, visits / VisitsOfOthers + 2)} INSERT INTO Clients (Id, Name, {client}) SELECT {Id("AA", "i")}, 'Client ' || i, {client} FROM n, Clients c WHERE c.Id = (SELECT ClientId FROM one WHERE K = 0)",
+                $"{many} INSERT INTO Visits (Id, ClientId, {visit}) SELECT {Id("BB", "i")}, {Id("AA", $"iif(i <= {VisitsOfFirst}, 1, (i - {VisitsOfFirst}) / {VisitsOfOthers} + 2)")}, {visit} FROM n, Visits v WHERE v.Id = (SELECT Id FROM one WHERE K = i % 2)",
                 $"{many} INSERT INTO SessionEvents (Id, VisitId, {logged}) SELECT printf('CC%06X-%04X-4000-8000-%012X', e.rowid, 0, i), {Id("BB", "i")}, {logged} FROM n, SessionEvents e WHERE e.VisitId = (SELECT Id FROM busy)",
-                $"{many} INSERT INTO Bases (Id, VisitId, {basis}) SELECT printf('DD%06X-%04X-4000-8000-%012X', b.rowid, 0, i), {Id("BB", "i")}, {basis} FROM n, Bases b WHERE b.VisitId = (SELECT Id FROM one)",
+                $"{many} INSERT INTO Bases (Id, VisitId, {basis}) SELECT printf('DD%06X-%04X-4000-8000-%012X', b.rowid, 0, i), {Id("BB", "i")}, {basis} FROM n, Bases b WHERE b.VisitId = (SELECT Id FROM one WHERE K = i % 2)",
                 $"{many} INSERT INTO Audit (At, Who, Action, Subject, What) SELECT 1767225600000 + i, 'the bench', 'changed', 'visit ' || lower({Id("BB", "i")}), 'SignedAt' FROM n",
             }
         )

@@ -62,11 +62,12 @@ public sealed class LiveServer : IDisposable
         )!;
 
     /// <summary>Waits until it answers; the first start seeds the demo, on a busy machine slowly.</summary>
-    public async Task Up()
+    /// <param name="seconds">How long it may take; two minutes when not said.</param>
+    public async Task Up(double? seconds = null)
     {
         using var http = new HttpClient();
         var since = Stopwatch.GetTimestamp();
-        while (Stopwatch.GetElapsedTime(since) < LongestStart)
+        while (Stopwatch.GetElapsedTime(since) < (seconds is { } s ? TimeSpan.FromSeconds(s) : LongestStart))
         {
             try
             {

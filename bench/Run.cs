@@ -2,7 +2,8 @@ namespace AmpleLantern.Bench;
 
 /// <summary>
 /// <c>./lantern bench [core|api|client|figures|planning|pressure]</c>: all of them when none is named. <c>frames</c>,
-/// <c>kills [times]</c>, <c>starts [times]</c> and <c>keeping [visits]</c> only when named: they start the built program and take minutes.
+/// <c>kills [times]</c>, <c>starts [times]</c>, <c>keeping [visits]</c> and <c>recall [visits]</c> only when named: they
+/// start the built program and take minutes.
 /// </summary>
 public static class Run
 {
@@ -25,6 +26,12 @@ public static class Run
         if (args is ["keeping", ..])
         {
             await KeepingCost.Report(args.Length > 1 ? int.Parse(args[1], System.Globalization.CultureInfo.InvariantCulture) : 75_000);
+            return 0;
+        }
+
+        if (args is ["recall", ..])
+        {
+            await RecallCost.Report(args.Length > 1 ? int.Parse(args[1], System.Globalization.CultureInfo.InvariantCulture) : 75_000);
             return 0;
         }
 

@@ -71,6 +71,8 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
 
     public DbSet<RecalledRating> RecalledRatings => Set<RecalledRating>();
 
+    public DbSet<RecalledWork> RecalledWork => Set<RecalledWork>();
+
     public DbSet<RecalledStep> RecalledSteps => Set<RecalledStep>();
 
     public DbSet<RecalledResponse> RecalledResponses => Set<RecalledResponse>();
@@ -181,6 +183,7 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             AsJson(b.Property(s => s.School));
             AsJson(b.Property(s => s.EarlierPasswords)).HasDefaultValueSql("'[]'");
             AsJson(b.Property(s => s.Favourites)).HasDefaultValueSql("'[]'");
+            AsJson(b.Property(s => s.Phrases)).HasDefaultValueSql("'[]'");
         });
         builder.Entity<SignedIn>(b =>
         {
@@ -230,12 +233,19 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
         builder.Entity<RecalledStep>(b =>
         {
             b.Property(r => r.Id).ValueGeneratedNever();
-            AsList(b.Property(r => r.Regions));
-            AsList(b.Property(r => r.Points));
+            // No key: an index on millions of rows that nothing asks by.
+            b.Ignore(r => r.Work);
+        });
+        builder.Entity<RecalledWork>(b =>
+        {
+            b.ToTable("RecalledWork");
+            b.HasIndex(w => w.Key).IsUnique();
+            AsList(b.Property(w => w.Regions));
+            AsList(b.Property(w => w.Points));
         });
     }
 
-    /// <summary>Ids and codes with commas between them: there are millions of these rows.</summary>
+    /// <summary>Ids and codes with commas between them.</summary>
     private static void AsList(PropertyBuilder<IReadOnlyList<string>> property) =>
         Immutable(property.HasConversion(v => string.Join(',', v), text => text.Split(',', StringSplitOptions.RemoveEmptyEntries)));
 

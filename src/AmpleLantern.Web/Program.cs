@@ -217,6 +217,7 @@ api.MapOwnBody();
 api.MapBench();
 api.MapLearning();
 api.MapCourses();
+api.MapOwnPhrases();
 var visit = api.MapGroup("/visits/{visitId:guid}").RequireAuthorization(Policies.Treat).WithReadsInTrail();
 visit.MapVisit();
 visit.MapArrive();

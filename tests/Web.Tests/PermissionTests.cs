@@ -22,6 +22,7 @@ public sealed class PermissionTests(House house) : IClassFixture<House>
     /// <summary>What no sign-in is asked for.</summary>
     private static readonly string[] OpenToAll =
     [
+        "GET /api/home/{token}",
         "GET /api/intake/{token}",
         "GET /api/me",
         "GET /api/phone-body/{view}",

@@ -158,9 +158,10 @@ public sealed class RecordTests : IAsyncLifetime
         var report = await new RecordCheck(() => new(options), knowledge, SystemClock.Instance, new NamedActor("the test")).Run(
             cancelled: TestContext.Current.CancellationToken
         );
+        // What is worked out from the records is written anew from them, and no record.
         var tables = Sql.Lines(
             Kept,
-            "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '__EF%'"
+            "SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%' AND name NOT LIKE '__EF%' AND name NOT LIKE 'Recalled%' AND name NOT LIKE 'Texts%'"
         );
         Assert.Equal(
             tables.Sum(t =>
@@ -254,7 +255,8 @@ public sealed class RecordTests : IAsyncLifetime
         Shell.Run("backup", Path.Combine(house.Folder, "copies", "lantern-20260101T000000000Z.db"), "--data", house.Folder);
         (code, said, _) = Shell.Run("drill", "--data", house.Folder);
         Assert.True(code == 0, said);
-        Assert.Contains("19 clients, 26 visits, 4 people", said, StringComparison.Ordinal);
+        string Count(string table) => Sql.Lines(Kept, $"SELECT CAST(COUNT(*) AS TEXT) FROM {table}")[0];
+        Assert.Contains($"{Count("Clients")} clients, {Count("Visits")} visits, 4 people", said, StringComparison.Ordinal);
         Assert.Contains("The drill passed", said, StringComparison.Ordinal);
         Assert.Empty(Directory.GetDirectories(Path.GetTempPath(), "lantern-drill-*"));
     }

@@ -27,6 +27,7 @@ export const keptAs = {
   intake: (visit: string) => ['intake', visit] as const,
   phoneBody: (view: string) => ['phone-body', view] as const,
   phone: (token: string) => ['phone', token] as const,
+  phrases: () => ['own-phrases'] as const,
   ownDay: () => ['own-day'] as const,
   ownLimits: (visit: Of) => ['own-limits', visit.id, visit.version] as const,
   homePage: (token: string) => ['home', token] as const,

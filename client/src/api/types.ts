@@ -141,3 +141,4 @@ export type MeasureHelped = S['MeasureHelped'];
 export type Helping = S['Helping'];
 export type LimitsNow = S['LimitsNow'];
 export type NotedEvent = S['NotedEvent'];
+export type PastVisit = S['PastVisit'];

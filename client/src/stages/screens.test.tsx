@@ -74,7 +74,7 @@ it('Clients are found by name and opened', async () => {
   openAt('/clients', { '/api/clients': [line('Maren Holt'), line('Bram Osterlick')] });
   const all = await screen.findAllByRole('link', { name: /Holt|Osterlick/ });
   expect(all).toHaveLength(2);
-  fireEvent.change(screen.getByRole('searchbox'), { target: { value: 'oster' } });
+  fireEvent.change(screen.getByRole('searchbox', { name: 'Find by name' }), { target: { value: 'oster' } });
   await waitFor(() => expect(screen.queryByRole('link', { name: /Holt/ })).toBeNull());
   expect(screen.getByRole('link', { name: /Osterlick/ }).getAttribute('href')).toBe('/clients/Bram Osterlick');
 });

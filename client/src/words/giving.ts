@@ -279,6 +279,8 @@ export const giving = {
     keep: 'Keep',
   },
   measure: {
+    swap: 'Left and right are the wrong way round: swap them',
+    where: 'Where {{name}} is measured',
     how: 'how',
     usual: 'usually {{value}}',
     mark: 'from {{value}} {{says}}',
@@ -329,6 +331,13 @@ export const giving = {
     words: 'Words to it',
   },
   reflect: {
+    since: 'Noted since you wrote this:',
+    sinceAdd: 'Add it',
+    sinceLeave: 'Leave it out',
+    phrases: 'Your own sentences',
+    phraseOut: 'Take out: {{phrase}}',
+    phraseKeep: 'Keep “{{phrase}}”',
+    phrasesNone: 'Write something here, and keep its last sentence for other notes.',
     lead: 'Measure the same things again; the note drafts itself from the log.',
     signedBy: 'Signed by {{who}}, {{date}}. Locked; later changes are addenda.',
     sign: 'Sign and lock',

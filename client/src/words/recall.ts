@@ -47,6 +47,13 @@ export const recall = {
     lasting_other: '{{kept}} % of it still stood {{days}} days later ({{count}} times).',
     depth: 'level {{level}}',
   },
+  beside: {
+    title: 'Two visits beside each other',
+    older: 'The older visit',
+    newer: 'The newer visit',
+    open: 'Open it',
+    given: 'given {{given}} of {{planned}}',
+  },
   search: {
     all: 'Find in all signed records',
     one: 'Find in these records',

@@ -45,8 +45,49 @@ public static class Ratings
             };
         }
 
+        return WithWorked(merged, knowledge);
+    }
+
+    /// <summary>What was taken of the left is the right's, and the other way round: one step that undoes a mix-up, and itself.</summary>
+    /// <param name="family">What both sides are called together.</param>
+    /// <param name="after">Of the values after; else of those before.</param>
+    /// <exception cref="RefusalException">It has no two sides, or nothing was taken of either.</exception>
+    public static IReadOnlyList<Rating> Swapped(IReadOnlyList<Rating> ratings, string family, bool after, KnowledgeBase knowledge)
+    {
+        var sides = knowledge.SidesOf(family);
+        RefusalException.Unless(
+            sides.Count == 2 && sides.All(s => s.Cones is null),
+            "no-sides",
+            "Only what is taken left and right can be swapped.",
+            "/swap"
+        );
+        var merged = ratings.Select(r => References.Present(r, knowledge)).ToDictionary(r => r.Measure);
+        var (one, other) = (merged.GetValueOrDefault(sides[0].Id), merged.GetValueOrDefault(sides[1].Id));
+        RefusalException.Unless((one ?? other) is not null, "nothing-taken", "Nothing was taken of either side yet.", "/swap");
+        foreach (var (side, to, from) in new[] { (sides[0], one, other), (sides[1], other, one) })
+        {
+            var kept = to ?? new(side.Id);
+            merged[side.Id] = after
+                ? kept with
+                {
+                    After = from?.After,
+                    AfterTries = from?.AfterTries,
+                }
+                : kept with
+                {
+                    Before = from?.Before,
+                    BeforeTries = from?.BeforeTries,
+                };
+        }
+
+        return WithWorked(merged, knowledge);
+    }
+
+    private static IReadOnlyList<Rating> WithWorked(Dictionary<string, Rating> merged, KnowledgeBase knowledge)
+    {
         foreach (var measure in knowledge.Measures.All.Where(m => m.Cones is not null))
         {
+            merged.Remove(measure.Id);
             if (Worked(measure, merged, knowledge) is { } worked)
             {
                 merged[measure.Id] = worked;

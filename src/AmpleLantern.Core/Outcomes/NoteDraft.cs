@@ -13,18 +13,6 @@ namespace AmpleLantern.Core.Outcomes;
 /// <summary>A visit's note in four parts.</summary>
 public sealed record VisitNote(string Said, string Found, string Done, string Next);
 
-/// <summary>The parts of a note that were written by hand; the others keep following the log.</summary>
-public sealed record NoteEdits(string? Said = null, string? Found = null, string? Done = null, string? Next = null)
-{
-    public static readonly NoteEdits None = new();
-
-    /// <summary>What is written by hand laid over the draft.</summary>
-    public VisitNote Over(VisitNote draft) => new(Said ?? draft.Said, Found ?? draft.Found, Done ?? draft.Done, Next ?? draft.Next);
-
-    /// <summary>Newer edits laid over these.</summary>
-    public NoteEdits With(NoteEdits newer) => new(newer.Said ?? Said, newer.Found ?? Found, newer.Done ?? Done, newer.Next ?? Next);
-}
-
 /// <summary>What a note is drafted from: the log of the visit.</summary>
 /// <param name="Plan">The plan as it stood at the end.</param>
 /// <param name="Steps">Every step of every basis the session stood on, by id: what was noted may lie in one that was left out

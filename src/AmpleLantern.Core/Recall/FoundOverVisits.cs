@@ -11,8 +11,9 @@ namespace AmpleLantern.Core.Recall;
 /// worked.</param>
 public sealed record FoundThen(Guid Visit, LocalDate Date, bool Worked, bool Noted, int? Strength, string? Text);
 
-/// <summary>What was felt or found at one place, over all visits since it first was.</summary>
+/// <summary>What was felt or found at one place, over the visits since it first was.</summary>
 /// <param name="Place">What the place is called; the step's name where only the step is known.</param>
+/// <param name="Visits">The latest, in order of time.</param>
 /// <param name="Point">Code of the point, where the place is one.</param>
 /// <param name="Last">The last time anything was noted there.</param>
 /// <param name="Now">The last time it was worked: what it is like now, as far as anybody knows.</param>
@@ -43,6 +44,11 @@ public sealed record ClientPast(
 /// <summary>Follows what was felt and found from visit to visit: "tender at 4 o'clock: 3, 2, 0".</summary>
 public static class FoundOverVisits
 {
+    /// <summary>More than these are not read beside each other: the latest places, the latest visits of each.</summary>
+    private const int MostPlaces = 40;
+
+    private const int MostVisits = 12;
+
     /// <summary>Each thing at each place, the latest first; what was decided by it is not told.</summary>
     public static IReadOnlyList<PlaceFound> Of(ClientPast past)
     {
@@ -55,7 +61,8 @@ public static class FoundOverVisits
                 .Select(g => Follow(g.Key.Response, g.Key.Place, g.Key.Side, [.. g], past.Visits, steps))
                 .OrderByDescending(p => p.Last.Date)
                 .ThenByDescending(p => p.Visits.Count(v => v.Noted))
-                .ThenBy(p => p.Place, StringComparer.Ordinal),
+                .ThenBy(p => p.Place, StringComparer.Ordinal)
+                .Take(MostPlaces),
         ];
     }
 
@@ -70,9 +77,10 @@ public static class FoundOverVisits
     {
         var byVisit = noted.ToLookup(ClientPast.Of);
         var names = noted.Select(n => n.StepName).ToHashSet();
-        var isPoint = steps.SelectMany(s => s).Any(s => s.Points.Contains(place));
+        var isPoint = steps.SelectMany(s => s).Any(s => s.Work.Points.Contains(place));
         bool Works(RecalledStep s) =>
-            (isPoint ? s.Points.Contains(place) : names.Contains(s.Name)) && (side is null || OneSide(s.Side) is not { } at || at == side);
+            (isPoint ? s.Work.Points.Contains(place) : names.Contains(s.Work.Name))
+            && (side is null || OneSide(s.Work.Side) is not { } at || at == side);
         List<FoundThen> then = [.. visits.SkipWhile(v => !byVisit.Contains(v.Id)).Select(Then)];
         return new(
             response,
@@ -81,7 +89,7 @@ public static class FoundOverVisits
             isPoint ? place : null,
             noted[^1].Region,
             side,
-            then,
+            [.. then.TakeLast(MostVisits)],
             then.Last(t => t.Noted),
             then.Last(t => t.Worked)
         );

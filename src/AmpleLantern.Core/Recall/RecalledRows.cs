@@ -82,10 +82,13 @@ public sealed class RecalledRating : IRecalled
     public ChangeVerdict Verdict { get; init; }
 }
 
-/// <summary>Work of one kind at one place, as it was given.</summary>
-public sealed class RecalledStep : IRecalled
+/// <summary>Work of one kind at one place, once for all visits it was given at: there are few of these, and millions of steps.</summary>
+public sealed class RecalledWork
 {
-    public long Id { get; init; }
+    public int Id { get; init; }
+
+    /// <summary>All that follows in one text, to find it by.</summary>
+    public required string Key { get; init; }
 
     public required string Name { get; init; }
 
@@ -100,14 +103,24 @@ public sealed class RecalledStep : IRecalled
     public required IReadOnlyList<string> Points { get; init; }
 
     public Side Side { get; init; }
+}
+
+/// <summary>Work as it was given at one visit, however often.</summary>
+public sealed class RecalledStep : IRecalled
+{
+    public long Id { get; init; }
+
+    public int WorkId { get; init; }
+
+    public RecalledWork Work { get; set; } = null!;
 
     public int Level { get; init; }
 
     public int PlannedLevel { get; init; }
 
-    public double Seconds { get; init; }
+    public int Seconds { get; init; }
 
-    public double PlannedSeconds { get; init; }
+    public int PlannedSeconds { get; init; }
 }
 
 /// <summary>What was felt, found or decided, and where.</summary>

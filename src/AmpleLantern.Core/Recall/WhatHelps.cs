@@ -172,9 +172,9 @@ public static class WhatHelps
     private static HashSet<WorkKind> Kinds(IEnumerable<RecalledStep> steps) =>
         [
             .. steps.SelectMany(s =>
-                s.Regions.Select(r => new WorkKind(WorkBy.Region, r))
-                    .Append(new(WorkBy.Technique, s.Technique))
-                    .Append(new(WorkBy.Contact, s.Contact))
+                s.Work.Regions.Select(r => new WorkKind(WorkBy.Region, r))
+                    .Append(new(WorkBy.Technique, s.Work.Technique))
+                    .Append(new(WorkBy.Contact, s.Work.Contact))
                     .Append(new(WorkBy.Depth, s.Level.ToString(System.Globalization.CultureInfo.InvariantCulture)))
             ),
         ];

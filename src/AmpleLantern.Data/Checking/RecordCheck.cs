@@ -107,7 +107,7 @@ internal sealed class OneLook(LanternDb db, PracticeKnowledge knowledge, IClock 
 
     /// <remarks>What is worked out from the records is not looked at: it is written anew from them.</remarks>
     public static IEnumerable<IEntityType> Kinds(LanternDb db) =>
-        db.Model.GetEntityTypes().Where(t => !t.IsOwned() && !typeof(IRecalled).IsAssignableFrom(t.ClrType));
+        db.Model.GetEntityTypes().Where(t => !t.IsOwned() && t.ClrType.Namespace != typeof(IRecalled).Namespace);
 
     /// <returns>How many rows there were, and what reads oddly.</returns>
     public Task<(int Rows, IReadOnlyList<Oddity> Odd)> Through(string entity, long from, long to)

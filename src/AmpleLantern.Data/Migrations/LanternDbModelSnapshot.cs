@@ -120,41 +120,20 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<long>("Id")
                         .HasColumnType("INTEGER");
 
-                    b.Property<string>("Contact")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
                     b.Property<int>("Level")
                         .HasColumnType("INTEGER");
-
-                    b.Property<string>("Name")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
 
                     b.Property<int>("PlannedLevel")
                         .HasColumnType("INTEGER");
 
-                    b.Property<double>("PlannedSeconds")
-                        .HasColumnType("REAL");
+                    b.Property<int>("PlannedSeconds")
+                        .HasColumnType("INTEGER");
 
-                    b.Property<string>("Points")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
+                    b.Property<int>("Seconds")
+                        .HasColumnType("INTEGER");
 
-                    b.Property<string>("Regions")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<double>("Seconds")
-                        .HasColumnType("REAL");
-
-                    b.Property<string>("Side")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("Technique")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
+                    b.Property<int>("WorkId")
+                        .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
 
@@ -207,6 +186,48 @@ namespace AmpleLantern.Data.Migrations
                     b.HasIndex("ClientId", "Date");
 
                     b.ToTable("Recalled");
+                });
+
+            modelBuilder.Entity("AmpleLantern.Core.Recall.RecalledWork", b =>
+                {
+                    b.Property<int>("Id")
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Contact")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Key")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Name")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Points")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Regions")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Side")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Technique")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("Key")
+                        .IsUnique();
+
+                    b.ToTable("RecalledWork", (string)null);
                 });
 
             modelBuilder.Entity("AmpleLantern.Data.Audit.AuditEntry", b =>
@@ -920,6 +941,12 @@ namespace AmpleLantern.Data.Migrations
 
                     b.Property<bool>("PhoneNumberConfirmed")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Phrases")
+                        .IsRequired()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("TEXT")
+                        .HasDefaultValueSql("'[]'");
 
                     b.Property<string>("School")
                         .HasColumnType("TEXT");

@@ -2,6 +2,7 @@ using System.Globalization;
 using AmpleLantern.Core.Recall;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage;
 
 namespace AmpleLantern.Data.Recall;
 
@@ -56,11 +57,19 @@ public static class RecallTexts
 
     public static async Task Add(LanternDb db, IEnumerable<RecalledText> texts)
     {
+        var connection = (SqliteConnection)db.Database.GetDbConnection();
+        await db.Database.OpenConnectionAsync();
+        await using var command = connection.CreateCommand();
+        command.Transaction = (SqliteTransaction?)db.Database.CurrentTransaction?.GetDbTransaction();
+        command.CommandText = "INSERT INTO Texts (rowid, Who, Body, Kind) VALUES ($id, $who, $body, $kind)";
         foreach (var t in texts)
         {
-            await db.Database.ExecuteSqlAsync(
-                $"INSERT INTO Texts (rowid, Who, Body, Kind) VALUES ({t.Id}, {Who(t.ClientId)}, {t.Text}, {t.Kind.ToString()})"
-            );
+            command.Parameters.Clear();
+            command.Parameters.AddWithValue("$id", t.Id);
+            command.Parameters.AddWithValue("$who", Who(t.ClientId));
+            command.Parameters.AddWithValue("$body", t.Text);
+            command.Parameters.AddWithValue("$kind", t.Kind.ToString());
+            await command.ExecuteNonQueryAsync();
         }
     }
 

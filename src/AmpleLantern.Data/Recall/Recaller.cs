@@ -28,24 +28,28 @@ public static class Recaller
             .ThenBy(v => v.At)
             .Select(v => v.Id)
             .ToListAsync();
+        var words = new WordsRead(knowledge);
         foreach (var some in ids.Chunk(AtOnce))
         {
-            await Write(db, some, knowledge);
+            await Write(db, some, words);
         }
 
         return ids.Count;
     }
 
     /// <summary>Writes the rows of some signed visits anew. A visit that cannot be read is left without rows.</summary>
-    public static async Task Write(LanternDb db, IReadOnlyCollection<Guid> ids, PracticeKnowledge knowledge)
+    public static Task Write(LanternDb db, IReadOnlyCollection<Guid> ids, PracticeKnowledge knowledge) =>
+        Write(db, ids, new WordsRead(knowledge));
+
+    private static async Task Write(LanternDb db, IReadOnlyCollection<Guid> ids, WordsRead words)
     {
         await db.SaveChangesAsync();
         db.ChangeTracker.Clear();
         var visits = await Read(db, ids);
         var known = await db.Recalled.AsNoTracking().Where(r => ids.Contains(r.VisitId)).ToDictionaryAsync(r => r.VisitId, r => r.Id);
         var last = await db.Recalled.MaxAsync(r => (long?)r.Id) ?? 0;
-        var texts = new List<RecalledText>();
         await using var writing = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync() : null;
+        var all = new List<RowsOfVisit>();
         foreach (var visit in visits)
         {
             if (known.TryGetValue(visit.Id, out var number))
@@ -57,19 +61,37 @@ public static class Recaller
                 number = ++last;
             }
 
-            var rows = new RowsOfVisit(visit, number, knowledge);
+            all.Add(new(visit, number, words));
+        }
+
+        var works = await Works(db, all);
+        foreach (var rows in all)
+        {
             db.AddRange(rows.All());
-            texts.AddRange(rows.Texts());
+            db.AddRange(rows.StepRows(works));
         }
 
         await db.SaveChangesAsync();
-        await RecallTexts.Add(db, texts);
+        await RecallTexts.Add(db, all.SelectMany(r => r.Texts()));
         if (writing is not null)
         {
             await writing.CommitAsync();
         }
 
         db.ChangeTracker.Clear();
+    }
+
+    /// <summary>Numbers of all work there was, the new as well.</summary>
+    private static async Task<Dictionary<string, int>> Works(LanternDb db, List<RowsOfVisit> all)
+    {
+        var wanted = all.SelectMany(r => r.Given()).GroupBy(x => x.Key).ToDictionary(g => g.Key, g => g.First().Step);
+        var keys = wanted.Keys.ToList();
+        var works = await db.RecalledWork.AsNoTracking().Where(w => keys.Contains(w.Key)).ToDictionaryAsync(w => w.Key, w => w.Id);
+        List<RecalledWork> fresh = [.. wanted.Where(w => !works.ContainsKey(w.Key)).Select(w => RowsOfVisit.WorkOf(w.Value))];
+        db.AddRange(fresh);
+        await db.SaveChangesAsync();
+        fresh.ForEach(w => works[w.Key] = w.Id);
+        return works;
     }
 
     private static async Task<List<Visit>> Read(LanternDb db, IReadOnlyCollection<Guid> ids)
@@ -90,23 +112,47 @@ public static class Recaller
     }
 }
 
+/// <summary>The knowledge as sessions read it, once for all that were given in the same words.</summary>
+internal sealed class WordsRead(PracticeKnowledge now)
+{
+    private readonly Dictionary<string, PracticeKnowledge> read = [];
+
+    public PracticeKnowledge Of(StoredBasis? basis)
+    {
+        if (basis is null)
+        {
+            return now;
+        }
+
+        if (!read.TryGetValue(basis.WordsId, out var knowledge))
+        {
+            read[basis.WordsId] = knowledge = basis.Read().Words.Over(now);
+        }
+
+        return knowledge;
+    }
+}
+
 /// <summary>The rows of one signed visit.</summary>
-internal sealed class RowsOfVisit(Visit visit, long number, PracticeKnowledge now)
+internal sealed class RowsOfVisit(Visit visit, long number, WordsRead words)
 {
     private readonly Seal seal = visit.Seal!;
-    private readonly IReadOnlyList<SessionBasis> bases = [.. visit.Bases.OrderBy(b => b.From).ThenBy(b => b.Id).Select(b => b.Read())];
+    private readonly IReadOnlyList<SessionBasis> bases =
+    [
+        .. visit.Bases.OrderBy(b => b.From).ThenBy(b => b.Id).Select(b => b.ReadWithoutWords()),
+    ];
     private readonly SessionState session = LateNotes.Over(
         visit.Seal!.Session,
         visit.Events.Select(e => e.ToEvent()),
         visit.SignedAt!.Value
     );
 
-    private PracticeKnowledge Knowledge => field ??= bases.Count > 0 ? bases[^1].Words.Over(now) : now;
+    private PracticeKnowledge Knowledge => field ??= words.Of(visit.Bases.OrderBy(b => b.From).ThenBy(b => b.Id).LastOrDefault());
 
     private Dictionary<string, PlanStep> Steps =>
         field ??= bases.Reverse().SelectMany(b => b.Plan.Steps).DistinctBy(s => s.Id).ToDictionary(s => s.Id);
 
-    public IEnumerable<IRecalled> All() => [Line(), .. Findings(), .. Ratings(), .. Given(), .. Responses()];
+    public IEnumerable<IRecalled> All() => [Line(), .. Findings(), .. Ratings(), .. Responses()];
 
     private RecalledVisit Line() =>
         new()
@@ -153,36 +199,36 @@ internal sealed class RowsOfVisit(Visit visit, long number, PracticeKnowledge no
     private string NameOf(string measure) =>
         (seal.Measures?.FirstOrDefault(m => m.Id == measure) ?? Knowledge.Measures.Find(measure))?.Name ?? measure;
 
-    /// <remarks>The same work at the same place, however often, is one row.</remarks>
-    private IEnumerable<RecalledStep> Given() =>
-        Numbered(
-                seal.Given.Where(g => g.GivenSeconds > 0 && Steps.ContainsKey(g.Step))
-                    .Select(g => (Given: g, Step: Steps[g.Step]))
-                    .GroupBy(x =>
-                        (
-                            x.Step.Name,
-                            x.Step.Technique,
-                            x.Step.Contact,
-                            x.Step.Side,
-                            x.Given.Level,
-                            Places: string.Join(',', x.Step.Regions),
-                            Points: string.Join(',', x.Step.Points ?? [])
-                        )
-                    )
-            )
+    /// <summary>The work it was, step by step.</summary>
+    public IReadOnlyList<(GivenStep Given, PlanStep Step, string Key)> Given() =>
+        [.. seal.Given.Where(g => g.GivenSeconds > 0 && Steps.ContainsKey(g.Step)).Select(g => (g, Steps[g.Step], KeyOf(Steps[g.Step])))];
+
+    private static string KeyOf(PlanStep s) =>
+        string.Join('|', s.Name, s.Technique, s.Contact, s.Side, string.Join(',', s.Regions), string.Join(',', s.Points ?? []));
+
+    public static RecalledWork WorkOf(PlanStep step) =>
+        new()
+        {
+            Key = KeyOf(step),
+            Name = step.Name,
+            Technique = step.Technique,
+            Contact = step.Contact,
+            Side = step.Side,
+            Regions = [.. step.Regions],
+            Points = step.Points ?? [],
+        };
+
+    /// <remarks>The same work at the same level, however often, is one row.</remarks>
+    public IEnumerable<RecalledStep> StepRows(IReadOnlyDictionary<string, int> works) =>
+        Numbered(Given().GroupBy(x => (x.Key, x.Given.Level)))
             .Select(x => new RecalledStep
             {
                 Id = x.Id,
-                Name = x.Of.Key.Name,
-                Technique = x.Of.Key.Technique,
-                Contact = x.Of.Key.Contact,
-                Side = x.Of.Key.Side,
+                WorkId = works[x.Of.Key.Key],
                 Level = x.Of.Key.Level,
                 PlannedLevel = x.Of.First().Step.Level,
-                Regions = [.. x.Of.First().Step.Regions],
-                Points = x.Of.First().Step.Points ?? [],
-                Seconds = x.Of.Sum(s => s.Given.GivenSeconds),
-                PlannedSeconds = x.Of.Sum(s => s.Given.PlannedSeconds),
+                Seconds = (int)Math.Round(x.Of.Sum(s => s.Given.GivenSeconds)),
+                PlannedSeconds = (int)Math.Round(x.Of.Sum(s => s.Given.PlannedSeconds)),
             });
 
     private IEnumerable<RecalledResponse> Responses() =>
@@ -215,14 +261,14 @@ internal sealed class RowsOfVisit(Visit visit, long number, PracticeKnowledge no
             .Where(t => t.Of.Item2.Length > 0)
             .Select(t => new RecalledText(t.Id, visit.ClientId, t.Of.Item1, t.Of.Item2));
 
+    /// <summary>Each technique with the steps it was given in, every name once.</summary>
     private string Work() =>
         string.Join(
             ". ",
-            seal.Given.Where(g => g.GivenSeconds > 0)
-                .Select(g => Steps.GetValueOrDefault(g.Step))
-                .OfType<PlanStep>()
-                .Select(s => $"{s.Name}: {Knowledge.Techniques.Find(s.Technique)?.Name ?? s.Technique}")
-                .Distinct()
+            Given()
+                .Select(g => g.Step)
+                .GroupBy(s => s.Technique)
+                .Select(g => $"{Knowledge.Techniques.Find(g.Key)?.Name ?? g.Key}: {string.Join(", ", g.Select(s => s.Name).Distinct())}")
         );
 
     private string Said(NotedResponse noted) =>

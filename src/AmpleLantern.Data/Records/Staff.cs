@@ -29,6 +29,9 @@ public sealed class Staff : IdentityUser
     /// <summary>Ids of steps they reach for most, as they are found when a step is put into a plan; the latest first.</summary>
     public IReadOnlyList<string> Favourites { get; set; } = [];
 
+    /// <summary>Sentences they write often in notes, the latest first.</summary>
+    public IReadOnlyList<string> Phrases { get; set; } = [];
+
     /// <summary>Until when the password somebody else made for them lets them in to choose their own; null once they have.</summary>
     public Instant? FirstPasswordUntil { get; set; }
 

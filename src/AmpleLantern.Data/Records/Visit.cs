@@ -132,7 +132,10 @@ public sealed class StoredBasis
             WordsId = stored.Id,
         };
 
-    public SessionBasis Read() => PackedJson.Read<SessionBasis>(Document) with { Words = PackedJson.Read<BasisWords>(Words!.Document) };
+    public SessionBasis Read() => ReadWithoutWords() with { Words = PackedJson.Read<BasisWords>(Words!.Document) };
+
+    /// <summary>Where the words are read once for many.</summary>
+    public SessionBasis ReadWithoutWords() => PackedJson.Read<SessionBasis>(Document);
 }
 
 /// <summary>The words of the trade that sessions were given in, once for all that use the same. Never changed, never removed.</summary>

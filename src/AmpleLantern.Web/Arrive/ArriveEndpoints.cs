@@ -27,12 +27,14 @@ public sealed record ConsentRequest(int Version, string Region, ConsentAnswer An
 public sealed record StrikeRequest(int Version, FactEntry Entry, string Reason) : IOnVersion;
 
 /// <summary>What was said and measured on arrival; null leaves a value as it is.</summary>
+/// <param name="Swap">A measure whose left and right were entered the wrong way round.</param>
 public sealed record CheckInRequest(
     int Version,
     string? Words = null,
     double? BreathsCounted = null,
     double? StatureCm = null,
-    IReadOnlyList<Rating>? Before = null
+    IReadOnlyList<Rating>? Before = null,
+    string? Swap = null
 ) : IOnVersion;
 
 /// <summary>Lengths taken today; null or missing leaves a value as it is, 0 takes it away.</summary>
@@ -188,7 +190,7 @@ public static class ArriveEndpoints
 
     private static void CheckIn(Visit visit, VisitFrame frame, CheckInRequest request, VisitStore visits)
     {
-        if (request.Before is { Count: > 0 })
+        if (request.Before is { Count: > 0 } || request.Swap is not null)
         {
             frame.AllowsAtAll(VisitAction.RateBefore).Require();
         }
@@ -200,5 +202,6 @@ public static class ArriveEndpoints
         visit.Client!.BreathsPerMinute = breaths ?? visit.Client.BreathsPerMinute;
         visit.Client.StatureCm = request.StatureCm ?? visit.Client.StatureCm;
         visit.Ratings = Ratings.Merge(visit.Ratings, request.Before ?? [], visits.Knowledge);
+        visit.Ratings = request.Swap is { } family ? Ratings.Swapped(visit.Ratings, family, after: false, visits.Knowledge) : visit.Ratings;
     }
 }

@@ -74,12 +74,10 @@ public static class HistoryEndpoint
             .OrderBy(v => v.Date)
             .ThenBy(v => v.At)
             .ReadableAsync(v => v.Id);
+        var openIds = open.Select(v => v.Id).ToList();
         var begun = (
             await db
-                .SessionEvents.Where(e =>
-                    (e.Kind == GiveEventKind.Start || e.Kind == GiveEventKind.Finish)
-                    && db.Visits.Any(v => v.Id == e.VisitId && v.ClientId == clientId && v.SignedAt == null)
-                )
+                .SessionEvents.Where(e => openIds.Contains(e.VisitId) && (e.Kind == GiveEventKind.Start || e.Kind == GiveEventKind.Finish))
                 .Select(e => new { e.VisitId, e.Kind })
                 .ToListAsync()
         ).ToLookup(e => e.VisitId, e => e.Kind);

@@ -13,9 +13,22 @@ public static class PastReading
         return new(
             visits,
             await Rows(db.RecalledRatings, db, client),
-            withWork ? await Rows(db.RecalledSteps, db, client) : [],
+            withWork ? await Steps(db, client) : [],
             withWork ? await Rows(db.RecalledResponses, db, client) : []
         );
+    }
+
+    private static async Task<IReadOnlyList<RecalledStep>> Steps(LanternDb db, Guid client)
+    {
+        var steps = await Rows(db.RecalledSteps, db, client);
+        var ids = steps.Select(s => s.WorkId).ToHashSet();
+        var works = await db.RecalledWork.AsNoTracking().Where(w => ids.Contains(w.Id)).ToDictionaryAsync(w => w.Id);
+        foreach (var step in steps)
+        {
+            step.Work = works[step.WorkId];
+        }
+
+        return steps;
     }
 
     /// <remarks>Rows of one visit lie together, so each visit is one look.</remarks>

@@ -13,7 +13,15 @@ using AmpleLantern.Web.Visits;
 namespace AmpleLantern.Web.Reflect;
 
 /// <summary>What was measured after, and the parts of the note written by hand; what is not given stays.</summary>
-public sealed record ReflectRequest(int Version, IReadOnlyList<Rating>? After = null, NoteEdits? Note = null) : IOnVersion;
+/// <param name="CaughtUp">What the draft said since of these parts has been read.</param>
+/// <param name="Swap">A measure whose left and right were entered the wrong way round.</param>
+public sealed record ReflectRequest(
+    int Version,
+    IReadOnlyList<Rating>? After = null,
+    NoteEdits? Note = null,
+    bool? CaughtUp = null,
+    string? Swap = null
+) : IOnVersion;
 
 public sealed record AddendumRequest(string Text);
 
@@ -27,12 +35,13 @@ public static class ReflectEndpoints
             (Guid visitId, ReflectRequest r, VisitStore visits) =>
                 visits.Change(
                     visitId,
-                    r.After is null ? VisitAction.EditNote : VisitAction.RateAfter,
+                    r.After is null && r.Swap is null ? VisitAction.EditNote : VisitAction.RateAfter,
                     r.Version,
-                    (v, _) =>
+                    (v, f) =>
                     {
                         v.Ratings = Ratings.Merge(v.Ratings, r.After ?? [], visits.Knowledge);
-                        v.Note = v.Note.With(r.Note ?? NoteEdits.None);
+                        v.Ratings = r.Swap is { } family ? Ratings.Swapped(v.Ratings, family, after: true, visits.Knowledge) : v.Ratings;
+                        v.Note = r.Note is { } note ? v.Note.With(note, f.Draft, r.CaughtUp is true) : v.Note;
                     }
                 )
         );

@@ -192,7 +192,10 @@ public sealed class VisitFrame
             Knowledge
         );
 
-    public VisitNote Note => field ??= visit.Seal?.Note ?? visit.Note.Over(NoteDraft.From(Log, Knowledge));
+    public VisitNote Note => field ??= visit.Seal?.Note ?? visit.Note.Over(Draft);
+
+    /// <summary>The note as the log alone says it.</summary>
+    public VisitNote Draft => field ??= NoteDraft.From(Log, Knowledge);
 
     /// <summary>What note and papers are drafted from.</summary>
     public VisitLog Log => field ??= new(visit.Words, Screen.Findings, Reasons, Plan, Steps, Departures, Given, State, Changes);
@@ -286,6 +289,7 @@ public sealed class VisitFrame
             GivenSummary = GivenSummary.Of(Given, State, Expansion, Steps, Knowledge.GivingTimes.GivenOtherwiseSeconds),
             Note = Note,
             NoteIsDraft = visit.Note == NoteEdits.None,
+            NoteSince = visit.SignedAt is null && visit.Note != NoteEdits.None ? visit.Note.Since(Draft) : null,
             SignedAt = visit.SignedAt,
             SignedBy = visit.SignedBy is { } by ? setting.Names.Of(by) : null,
             Addenda = [.. visit.Addenda.OrderBy(a => a.At).Select(a => new AddendumView(a.Text, setting.Names.Of(a.By), a.At))],

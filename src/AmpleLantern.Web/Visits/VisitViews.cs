@@ -186,6 +186,9 @@ public sealed record VisitView
 
     public required bool NoteIsDraft { get; init; }
 
+    /// <summary>What the draft says more since parts of the note were written by hand; null where there is nothing to compare.</summary>
+    public VisitNote? NoteSince { get; init; }
+
     public required Instant? SignedAt { get; init; }
 
     public required string? SignedBy { get; init; }

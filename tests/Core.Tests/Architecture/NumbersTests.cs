@@ -67,6 +67,7 @@ public partial class NumbersTests
         ["Diary/Slot.cs"] = "hours in a day",
         ["Pressure/Levels.cs"] = "the levels there are, and half of one",
         ["Papers/RecordPaper.cs"] = "how much a short report names",
+        ["Recall/FoundOverVisits.cs"] = "how much is shown beside each other",
         ["Recall/RecalledRows.cs"] = "how rows are numbered",
         ["Composing/Worth.cs"] = "ranks",
         ["Composing/Arrangement.cs"] = "phases of a session in order",

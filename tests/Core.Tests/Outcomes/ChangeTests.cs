@@ -115,4 +115,49 @@ public class ChangeTests
         Assert.StartsWith("A physician looks first", Note(screen.Findings).Next, StringComparison.Ordinal);
         Assert.Equal("", Note([]).Next);
     }
+
+    [Fact]
+    public void A_part_taken_over_by_hand_keeps_what_the_draft_says_later_apart()
+    {
+        VisitNote Draft(string found) => new("Said.", found, "Done.", "Next.");
+        var edits = NoteEdits.None.With(new(Found: "Mine."), Draft("Tight at the rim. Full at 4."), caughtUp: false);
+        // What stood there when the hand took over was read and left out on purpose.
+        Assert.Equal("", edits.Since(Draft("Tight at the rim. Full at 4.")).Found);
+        var later = Draft("Tight at the rim. Hard spot at 7. Full at 4.");
+        Assert.Equal("Hard spot at 7.", edits.Since(later).Found);
+        // Writing on does not swallow it; saying that it was read does, and so does writing it.
+        var on = edits.With(new(Found: "Mine, longer."), later, caughtUp: false);
+        Assert.Equal("Hard spot at 7.", on.Since(later).Found);
+        Assert.Equal("", on.With(new(Found: "Mine, longer."), later, caughtUp: true).Since(later).Found);
+        Assert.Equal("", on.With(new(Found: "Mine. Hard spot at 7."), later, caughtUp: false).Since(later).Found);
+        // Parts that follow the log have nothing to catch up with.
+        Assert.Equal(new VisitNote("", "", "", ""), on.Since(later) with { Found = "" });
+        Assert.Equal("Mine, longer.", on.Over(later).Found);
+    }
+
+    [Fact]
+    public void Left_entered_for_right_is_put_right_in_one_step_and_back()
+    {
+        var known = Known.Base;
+        Rating[] taken =
+        [
+            new("ankle-girth-left", 24, 23.5),
+            new("leg-girth-10-left", 26),
+            new("leg-girth-20-left", 34),
+            new("grip-right", 24, BeforeTries: [21, 24]),
+        ];
+        var merged = Ratings.Merge([], taken, known);
+        double? Of(IReadOnlyList<Rating> all, string id) => Ratings.Of(all, id, known)?.Before;
+        Assert.NotNull(Of(merged, "leg-volume-left"));
+        var swapped = Ratings.Swapped(merged, "ankle-girth", after: false, known);
+        Assert.Equal((null, 24), (Of(swapped, "ankle-girth-left"), Of(swapped, "ankle-girth-right")));
+        // What was after stays where it was, and what is worked out follows.
+        Assert.Equal(23.5, Ratings.Of(swapped, "ankle-girth-left", known)!.After);
+        Assert.Null(Of(swapped, "leg-volume-left"));
+        var back = Ratings.Swapped(swapped, "ankle-girth", after: false, known);
+        Assert.Equal(Of(merged, "leg-volume-left"), Of(back, "leg-volume-left"));
+        Assert.Equal([21, 24], Ratings.Of(Ratings.Swapped(merged, "grip", false, known), "grip-left", known)!.BeforeTries);
+        Assert.Equal("no-sides", Assert.Throws<RefusalException>(() => Ratings.Swapped(merged, "pain", false, known)).Code);
+        Assert.Equal("nothing-taken", Assert.Throws<RefusalException>(() => Ratings.Swapped([], "grip", false, known)).Code);
+    }
 }

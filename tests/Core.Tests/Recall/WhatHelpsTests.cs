@@ -40,12 +40,16 @@ public class WhatHelpsTests
             new()
             {
                 Id = visit * RecalledVisit.Room + at,
-                Name = name,
-                Technique = technique,
-                Contact = "palm",
-                Regions = ["calf"],
-                Points = [],
-                Side = Side.Left,
+                Work = new()
+                {
+                    Key = name,
+                    Name = name,
+                    Technique = technique,
+                    Contact = "palm",
+                    Regions = ["calf"],
+                    Points = [],
+                    Side = Side.Left,
+                },
                 Level = 2,
                 Seconds = 60,
             };

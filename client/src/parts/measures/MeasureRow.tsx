@@ -2,6 +2,7 @@ import { useState, type ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
 import { nameIn } from '../../api/named';
 import type { Change, Measure, Vocabulary } from '../../api/types';
+import { Chart } from '../../chart/Chart';
 import { SavedText } from '../SavedText';
 import { sourceLine } from '../spoken';
 import { saidValue, type Family } from './families';
@@ -18,15 +19,32 @@ interface Props {
   onTake: (measure: Measure, taken: Taken) => void;
   /** Kept when what is measured is written in the client's own words. */
   onName?: (measure: Measure, named: string) => void;
+  /** Left and right were entered the wrong way round. */
+  onSwap?: (family: string) => void;
+  /** Whose body it is shown on. */
+  clientId?: string;
   /** What stands behind each side. */
   beside?: (measure: Measure, change: Change | undefined) => ReactNode;
 }
 
 /** A measure with its sides beside each other, the value it is compared with, and how it is taken. */
-export function MeasureRow({ family, words, changes, when, why, disabled, onTake, onName, beside }: Props) {
+export function MeasureRow({
+  family,
+  words,
+  changes,
+  when,
+  why,
+  disabled,
+  onTake,
+  onName,
+  onSwap,
+  clientId,
+  beside,
+}: Props) {
   const { t } = useTranslation();
   const [open, setOpen] = useState(false);
   const first = family.sides[0]!;
+  const taken = family.sides.some((m) => changes.find((c) => c.measure === m.id)?.[when] != null);
   return (
     <div className="measurerow" role="group" aria-label={family.name}>
       <p className="mname">
@@ -40,6 +58,14 @@ export function MeasureRow({ family, words, changes, when, why, disabled, onTake
         <div className="mhow small">
           {!first.words && <p>{first.question}</p>}
           {first.how && <p>{first.how}</p>}
+          {first.region && (
+            <Chart
+              wanted={{ clientId, position: first.position ?? undefined, regions: [first.region] }}
+              box={{ width: 220, height: 200 }}
+              lit={[first.region]}
+              label={t('measure.where', { name: family.name })}
+            />
+          )}
           <p className="soft">
             {[
               first.position ? nameIn(words.positions, first.position) : '',
@@ -86,6 +112,11 @@ export function MeasureRow({ family, words, changes, when, why, disabled, onTake
           );
         })}
       </div>
+      {onSwap && !disabled && family.sides.length > 1 && taken && (
+        <button type="button" className="textbutton" onClick={() => onSwap(family.id)}>
+          {t('measure.swap')}
+        </button>
+      )}
     </div>
   );
 }

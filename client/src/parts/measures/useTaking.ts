@@ -18,6 +18,8 @@ export function useTaking(visit: VisitView, words: Vocabulary, when: 'before' | 
       'value' in taken ? { [when]: taken.value } : { [when === 'before' ? 'beforeTries' : 'afterTries']: taken.tries };
     return put({ measure: m.id, named, ...value });
   };
+  const swap = (family: string) =>
+    void (when === 'before' ? change('put', 'check-in', { swap: family }) : change('put', 'reflect', { swap: family }));
   const name = (m: Measure, named: string) => void put({ measure: m.id, named });
   const why = (measures: Measure[]) => visit.proposed.find((p) => measures.some((m) => m.id === p.measure))?.for;
   return {
@@ -25,6 +27,7 @@ export function useTaking(visit: VisitView, words: Vocabulary, when: 'before' | 
     others: others.filter((f) => !added.includes(f.id)),
     add: (family: string) => setAdded([...added, family]),
     take,
+    swap,
     name,
     why,
   };

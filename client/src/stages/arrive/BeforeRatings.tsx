@@ -8,7 +8,7 @@ import { useTaking } from '../../parts/measures/useTaking';
 /** The values before, taken now so that afterwards they can be compared: few, and those that can tell whether it helped. */
 export function BeforeRatings({ visit, words }: { visit: VisitView; words: Vocabulary }) {
   const { t } = useTranslation();
-  const { shown, others, add, take, name, why } = useTaking(visit, words, 'before');
+  const { shown, others, add, take, swap, name, why } = useTaking(visit, words, 'before');
   const may = !!visit.may['rate-before']?.allowed;
   return (
     <section className="measures">
@@ -24,6 +24,8 @@ export function BeforeRatings({ visit, words }: { visit: VisitView; words: Vocab
             when="before"
             why={because && t(`measure.for.${because}`)}
             disabled={!may}
+            clientId={visit.client.id}
+            onSwap={swap}
             onTake={(m, taken) => void take(m, taken)}
             onName={name}
           />

@@ -18,6 +18,7 @@ import { FoundList, FoundOnBody } from './Found';
 import { Helps } from './Helps';
 import { EditClient } from './EditClient';
 import { TrendChart } from './TrendChart';
+import { TwoVisits } from './TwoVisits';
 
 /** A client's history: what is known, what was given, and whether it helped over the visits. */
 export default function History() {
@@ -111,6 +112,9 @@ export default function History() {
         </section>
       )}
       {past.data && words.data && <Helps helps={past.data.helps} words={words.data} />}
+      {words.data && (
+        <TwoVisits visits={h.visits.filter((v) => !v.unreadable && v.phase !== 'cancelled')} words={words.data} />
+      )}
       {me.mayTreat && h.visits.length === 0 && <p className="soft">{t('history.none')}</p>}
       <ol className="past">
         {h.visits

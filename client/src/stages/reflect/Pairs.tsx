@@ -12,7 +12,7 @@ import { sourceLine } from '../../parts/spoken';
 /** Before and after as pairs on a scale, with the change that counts drawn in. A signed visit shows what was taken, as it was judged. */
 export function Pairs({ visit, words, locked }: { visit: VisitView; words: Vocabulary; locked: boolean }) {
   const { t } = useTranslation();
-  const { shown, others, add, take } = useTaking(visit, words, 'after');
+  const { shown, others, add, take, swap } = useTaking(visit, words, 'after');
   const sealed = familiesOf(visit.outcome.taken.map((j) => j.measure));
   return (
     <section className="pairs measures" aria-label={t('reflect.pairs')}>
@@ -24,6 +24,8 @@ export function Pairs({ visit, words, locked }: { visit: VisitView; words: Vocab
           changes={visit.changes}
           when="after"
           disabled={locked}
+          clientId={visit.client.id}
+          onSwap={swap}
           onTake={(m, taken) => void take(m, taken)}
           beside={(m, change) => change && <Verdict measure={m} change={change} />}
         />

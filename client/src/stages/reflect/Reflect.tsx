@@ -1,8 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import type { VisitNote } from '../../api/types';
 import { useChange } from '../../api/useVisit';
-import { SavedText } from '../../parts/SavedText';
 import { dayOf } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { Thread } from '../../thread/Thread';
@@ -11,6 +9,7 @@ import type { StageProps } from '../stage';
 import { Addenda } from './Addenda';
 import { GivenAgainstPlan } from './GivenAgainstPlan';
 import { GivenThreads } from './GivenThreads';
+import { NotePart } from './NotePart';
 import { Pairs } from './Pairs';
 import { WhatHappened } from './WhatHappened';
 
@@ -23,7 +22,6 @@ export default function Reflect({ visit, words, who, lamps }: StageProps) {
   const signed = visit.phase === 'signed';
   const { sign, addend } = visit.may;
   const mayWrite = !!visit.may['edit-note']?.allowed;
-  const save = (part: keyof VisitNote, text: string) => change('put', 'reflect', { note: { [part]: text } });
   const flagged = new Set(visit.given.filter((g) => g.givenSeconds <= 0).map((g) => g.step));
   return (
     <Frame
@@ -82,17 +80,7 @@ export default function Reflect({ visit, words, who, lamps }: StageProps) {
         </div>
         <div className="noteparts">
           {parts.map((p) => (
-            <div key={p}>
-              <SavedText
-                id={`note-${p}`}
-                label={t(`reflect.${p}`)}
-                hideLabel={false}
-                rows={4}
-                value={visit.note[p]}
-                disabled={!mayWrite}
-                save={(text) => save(p, text)}
-              />
-            </div>
+            <NotePart key={p} visit={visit} part={p} mayWrite={mayWrite} />
           ))}
         </div>
       </section>

@@ -41,6 +41,12 @@ public sealed record OwnWayDraft
     /// <exception cref="RefusalException">The first thing wrong, with its place.</exception>
     public OwnWay Made(string id, Source source, KnowledgeBase knowledge)
     {
+        RefusalException.Unless(
+            Step.Range.Min <= Step.Range.Max && Levels.Min <= Levels.Max,
+            "technique-wrong",
+            "The least is more than the most: of the levels or of how often it is done. Put them the right way round.",
+            Levels.Min <= Levels.Max ? "/step/range" : "/levels"
+        );
         RefusalException.Unless(Name.Trim().Length >= ShortestName, "name-missing", "Give it a name of three letters or more.", "/name");
         RefusalException.Unless(
             knowledge.Techniques.All.All(t => !t.Name.Equals(Name.Trim(), StringComparison.OrdinalIgnoreCase)),

@@ -12,6 +12,31 @@ namespace AmpleLantern.Data.Migrations
         /// <inheritdoc />
         protected override void Up(MigrationBuilder migrationBuilder)
         {
+            migrationBuilder.AddColumn<string>(
+                name: "Phrases",
+                table: "AspNetUsers",
+                type: "TEXT",
+                nullable: false,
+                defaultValueSql: "'[]'");
+
+            migrationBuilder.CreateTable(
+                name: "HomeLinks",
+                columns: table => new
+                {
+                    Id = table.Column<Guid>(type: "TEXT", nullable: false),
+                    ClientId = table.Column<Guid>(type: "TEXT", nullable: false),
+                    VisitId = table.Column<Guid>(type: "TEXT", nullable: false),
+                    TokenHash = table.Column<string>(type: "TEXT", nullable: false),
+                    Page = table.Column<string>(type: "TEXT", nullable: false),
+                    MadeBy = table.Column<string>(type: "TEXT", nullable: false),
+                    MadeAt = table.Column<long>(type: "INTEGER", nullable: false),
+                    Expires = table.Column<long>(type: "INTEGER", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_HomeLinks", x => x.Id);
+                });
+
             migrationBuilder.CreateTable(
                 name: "Recalled",
                 columns: table => new
@@ -90,21 +115,46 @@ namespace AmpleLantern.Data.Migrations
                 columns: table => new
                 {
                     Id = table.Column<long>(type: "INTEGER", nullable: false),
-                    Name = table.Column<string>(type: "TEXT", nullable: false),
-                    Technique = table.Column<string>(type: "TEXT", nullable: false),
-                    Contact = table.Column<string>(type: "TEXT", nullable: false),
-                    Regions = table.Column<string>(type: "TEXT", nullable: false),
-                    Points = table.Column<string>(type: "TEXT", nullable: false),
-                    Side = table.Column<string>(type: "TEXT", nullable: false),
+                    WorkId = table.Column<int>(type: "INTEGER", nullable: false),
                     Level = table.Column<int>(type: "INTEGER", nullable: false),
                     PlannedLevel = table.Column<int>(type: "INTEGER", nullable: false),
-                    Seconds = table.Column<double>(type: "REAL", nullable: false),
-                    PlannedSeconds = table.Column<double>(type: "REAL", nullable: false)
+                    Seconds = table.Column<int>(type: "INTEGER", nullable: false),
+                    PlannedSeconds = table.Column<int>(type: "INTEGER", nullable: false)
                 },
                 constraints: table =>
                 {
                     table.PrimaryKey("PK_RecalledSteps", x => x.Id);
                 });
+
+            migrationBuilder.CreateTable(
+                name: "RecalledWork",
+                columns: table => new
+                {
+                    Id = table.Column<int>(type: "INTEGER", nullable: false)
+                        .Annotation("Sqlite:Autoincrement", true),
+                    Key = table.Column<string>(type: "TEXT", nullable: false),
+                    Name = table.Column<string>(type: "TEXT", nullable: false),
+                    Technique = table.Column<string>(type: "TEXT", nullable: false),
+                    Contact = table.Column<string>(type: "TEXT", nullable: false),
+                    Regions = table.Column<string>(type: "TEXT", nullable: false),
+                    Points = table.Column<string>(type: "TEXT", nullable: false),
+                    Side = table.Column<string>(type: "TEXT", nullable: false)
+                },
+                constraints: table =>
+                {
+                    table.PrimaryKey("PK_RecalledWork", x => x.Id);
+                });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_HomeLinks_TokenHash",
+                table: "HomeLinks",
+                column: "TokenHash",
+                unique: true);
+
+            migrationBuilder.CreateIndex(
+                name: "IX_HomeLinks_VisitId",
+                table: "HomeLinks",
+                column: "VisitId");
 
             migrationBuilder.CreateIndex(
                 name: "IX_Recalled_ClientId_Date",
@@ -117,6 +167,12 @@ namespace AmpleLantern.Data.Migrations
                 column: "VisitId",
                 unique: true);
 
+            migrationBuilder.CreateIndex(
+                name: "IX_RecalledWork_Key",
+                table: "RecalledWork",
+                column: "Key",
+                unique: true);
+
             migrationBuilder.Sql(RecallTexts.Make);
         }
 
@@ -124,6 +180,9 @@ namespace AmpleLantern.Data.Migrations
         protected override void Down(MigrationBuilder migrationBuilder)
         {
             migrationBuilder.Sql(RecallTexts.Drop);
+
+            migrationBuilder.DropTable(
+                name: "HomeLinks");
 
             migrationBuilder.DropTable(
                 name: "Recalled");
@@ -139,6 +198,13 @@ namespace AmpleLantern.Data.Migrations
 
             migrationBuilder.DropTable(
                 name: "RecalledSteps");
+
+            migrationBuilder.DropTable(
+                name: "RecalledWork");
+
+            migrationBuilder.DropColumn(
+                name: "Phrases",
+                table: "AspNetUsers");
         }
     }
 }

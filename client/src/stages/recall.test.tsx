@@ -1,0 +1,172 @@
+import { act, cleanup, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { afterEach, expect, it, vi } from 'vitest';
+import { openAt } from '../test/house';
+
+/** Signed visits asked together: what a page shows of them, and what a touch asks for. */
+
+vi.mock('../api/news', () => ({ watchVisit: () => () => undefined }));
+
+afterEach(() => cleanup());
+
+const words = {
+  '/api/vocabulary': {
+    responses: [
+      { id: 'tender', name: 'Tender', key: null, effect: 'none', advice: null, group: 'felt' },
+      { id: 'hard-spot', name: 'Hard spot', key: null, effect: 'none', advice: null, group: 'found' },
+    ],
+    techniques: [{ id: 'belly-fist', name: 'Fist round the rim' }],
+  },
+};
+const then = (date: string, part: object) => ({
+  visit: date,
+  date,
+  worked: true,
+  noted: true,
+  strength: 2,
+  text: null,
+  ...part,
+});
+const visits = [
+  then('2026-03-01', { strength: 3 }),
+  then('2026-03-08', { strength: null }),
+  then('2026-03-15', { worked: false, noted: false, strength: null }),
+  then('2026-03-22', { noted: false, strength: 0 }),
+];
+const place = {
+  response: 'tender',
+  group: 'felt',
+  place: "4 o'clock",
+  point: null,
+  region: null,
+  side: null,
+  visits,
+  last: visits[1],
+  now: visits[3],
+};
+const helped = (part: object) => ({
+  measure: 'Full belly',
+  visits: 6,
+  mean: 2,
+  from: 1.1,
+  to: 2.9,
+  tooFew: false,
+  by: [],
+  lasting: null,
+  ...part,
+});
+const client = (past: object) => ({
+  ...words,
+  '/api/clients/{clientId}': {
+    id: 'c',
+    name: 'Linnet Aspery',
+    visits: [
+      {
+        id: 'v',
+        date: '2026-03-22',
+        at: '10:00',
+        planName: 'Belly bowl',
+        phase: 'signed',
+        changes: [],
+        unreadable: null,
+      },
+    ],
+    trends: [],
+    limits: null,
+    mayEdit: { allowed: false, why: null },
+  },
+  '/api/clients/{clientId}/courses': [],
+  '/api/clients/{clientId}/past': past,
+});
+
+it('says of a place at each visit what it was, and tells not worked from nothing found', async () => {
+  openAt('/clients/c', client({ found: [place], helps: [] }));
+  const marks = await screen.findByRole('img', { name: /1 Mar 2026: 3 of 3/ }, { timeout: 8000 });
+  const said = marks.getAttribute('aria-label')!;
+  expect(said).toContain('8 Mar 2026: noted;');
+  expect(said).toContain('15 Mar 2026: not worked');
+  expect(said).toContain('22 Mar 2026: worked, nothing noted');
+  expect([...marks.children].map((m) => m.className)).toEqual(['s3', 'sunsaid', 'not', 's0']);
+});
+
+it('promises nothing of few visits, and gives counts and intervals of more', async () => {
+  const by = [
+    {
+      measure: 'Full belly',
+      work: [{ by: 'technique', id: 'belly-fist' }],
+      visitsWith: 3,
+      visitsWithout: 3,
+      with: 2.7,
+      without: 1.3,
+      from: 0.1,
+      to: 2.5,
+      canBeTold: true,
+      difference: 1.4,
+    },
+  ];
+  openAt(
+    '/clients/c',
+    client({
+      found: [],
+      helps: [helped({ by }), helped({ measure: 'Pain', visits: 2, tooFew: true, from: null, to: null })],
+    }),
+  );
+  const section = await screen.findByRole('region', { name: /went together/ }, { timeout: 8000 });
+  expect(section.textContent).toContain('With fist round the rim: 2.7 (3 visits); without: 1.3 (3).');
+  expect(section.textContent).toContain('A difference of 1.4 (95 %: 0.1 to 2.5).');
+  expect(section.textContent).toContain('2 visits · too few to say more');
+  expect(section.textContent).toContain('no promise');
+});
+
+it('finds what stands in signed records and marks it', async () => {
+  openAt('/clients/c', {
+    ...client({ found: [], helps: [] }),
+    '/api/search': {
+      hits: [
+        {
+          visit: 'v',
+          client: 'c',
+          clientName: 'Linnet Aspery',
+          date: '2026-03-22',
+          plan: 'Belly bowl',
+          kind: 'noted',
+          words: [
+            { text: 'Tender', marked: true },
+            { text: ' at 4', marked: false },
+          ],
+        },
+      ],
+      more: true,
+    },
+  });
+  fireEvent.change(await screen.findByRole('searchbox', undefined, { timeout: 8000 }), {
+    target: { value: 'tender 4' },
+  });
+  const hit = await screen.findByRole('link', { name: /Tender at 4/ }, { timeout: 8000 });
+  expect(within(hit).getByText('Tender').tagName).toBe('MARK');
+  expect(hit.getAttribute('href')).toBe('/visits/v/reflect');
+  expect(document.body.textContent).toContain('There is more than this.');
+});
+
+it('offers what was noted since a part was written by hand, and asks to take it over', async () => {
+  const yes = { allowed: true, code: null, why: null };
+  const { sent } = openAt('/visits/v/reflect', {
+    ...words,
+    '/api/me/phrases': [],
+    '/api/visits/{visitId}': {
+      id: 'v',
+      version: 3,
+      phase: 'finished',
+      vocabulary: null,
+      setAside: [],
+      note: { said: '', found: 'Mine.', done: '', next: '' },
+      noteSince: { said: '', found: 'Hard spot at 7.', done: '', next: '' },
+      noteIsDraft: false,
+      may: { 'edit-note': yes, 'rate-after': yes, sign: yes, addend: yes },
+    },
+  });
+  fireEvent.click(await screen.findByRole('button', { name: 'Add it' }, { timeout: 8000 }));
+  await act(async () => undefined);
+  await waitFor(() =>
+    expect(sent.at(-1)).toMatchObject({ body: { note: { found: 'Mine. Hard spot at 7.' }, caughtUp: true } }),
+  );
+});
