@@ -82,16 +82,18 @@ export default function History() {
               .join(' · ')}
           </p>
         </div>
-        {h.visits.some((v) => v.phase === 'signed') && (
-          <a className="pill quiet" href={`/api/clients/${h.id}/record/pdf`} download>
-            {t('letter.whole')}
-          </a>
-        )}
-        {h.mayEdit.allowed && (
-          <button type="button" className="pill" aria-expanded={editing} onClick={() => setEditing(!editing)}>
-            {t('clients.edit')}
-          </button>
-        )}
+        <div className="headacts">
+          {h.visits.some((v) => v.phase === 'signed') && (
+            <a className="pill quiet" href={`/api/clients/${h.id}/record/pdf`} download>
+              {t('letter.whole')}
+            </a>
+          )}
+          {h.mayEdit.allowed && (
+            <button type="button" className="pill" aria-expanded={editing} onClick={() => setEditing(!editing)}>
+              {t('clients.edit')}
+            </button>
+          )}
+        </div>
       </div>
       {editing && <EditClient client={h} done={() => setEditing(false)} />}
       {me.mayTreat && h.visits.length > 0 && <HoldsNow limits={h.limits} />}
