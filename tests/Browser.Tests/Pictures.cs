@@ -72,8 +72,9 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             day.Tap("button[aria-label='Heavy legs: 2']");
             day.See("It helped");
             Take(day, "reflect");
-            day.Tap(".who a");
-            day.Find(".past");
+            day.Go("/clients");
+            day.Tap(By.XPath("//a[.//b='Linnet Aspery']"));
+            day.Find(".foundbody .chart .skin");
             Take(day, "history");
         }
 

@@ -152,6 +152,11 @@ public sealed class RecallTests : IAsyncLifetime
         Assert.Equal("Shoulder freeing", (string)osric["limits"]!["over"]!);
         Assert.NotEmpty(osric["limits"]!["places"]!.AsArray());
         Assert.True((int)osric["limits"]!["notAsked"]! > 0);
+        // What stopped the last session stands there though no rule forbids it; a visit that went well leaves nothing.
+        var petra = (await odile.Get($"/api/clients/{await Client("Petra")}"))!["lastTime"]!;
+        Assert.StartsWith("Pain at Crescent", (string)Assert.Single(petra["stopped"]!.AsArray())!, StringComparison.Ordinal);
+        Assert.True((bool)petra["worse"]!);
+        Assert.Null((await odile.Get($"/api/clients/{await Client("Linnet")}"))!["lastTime"]);
         var desk = await house.Guest("ansa");
         Assert.Null((await desk.Get($"/api/clients/{await Client("Osric")}"))!["limits"]);
         await desk.Get("/api/search?text=tender");

@@ -142,3 +142,4 @@ export type Helping = S['Helping'];
 export type LimitsNow = S['LimitsNow'];
 export type NotedEvent = S['NotedEvent'];
 export type PastVisit = S['PastVisit'];
+export type LastTime = S['LastTime'];

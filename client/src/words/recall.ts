@@ -23,7 +23,9 @@ export const recall = {
   holds: {
     title: 'Holds now',
     over: 'Worked out today over {{plan}}.',
-    none: 'No limit stands in the way of {{plan}} as it is.',
+    none: 'No rule stands in the way of {{plan}} as it is.',
+    stopped: 'Stopped on {{date}}: {{what}}.',
+    worse: 'Worse after {{date}}.',
     open_one: 'One question that could change this was not asked.',
     open_other: '{{count}} questions that could change this were not asked.',
     never: 'Nothing was planned yet: limits are worked out over a plan.',

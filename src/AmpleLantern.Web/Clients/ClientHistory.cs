@@ -27,6 +27,11 @@ public sealed record TrendShown(Measure Measure, Trend Trend);
 /// <summary>Regions a client consented to being worked, in one line.</summary>
 public sealed record ConsentLine(IReadOnlyList<string> Given, IReadOnlyList<string> Refused);
 
+/// <summary>What the last signed visit leaves to be minded, whatever the rules say.</summary>
+/// <param name="Stopped">What stopped it, and where.</param>
+/// <param name="Worse">It was judged worse than before.</param>
+public sealed record LastTime(LocalDate Date, IReadOnlyList<string> Stopped, bool Worse, string Next);
+
 /// <summary>What the screen says today, of the plan that comes next or else of the last one.</summary>
 /// <param name="Over">Name of that plan.</param>
 /// <param name="NotAsked">Questions that could change it and were not asked.</param>
@@ -62,6 +67,9 @@ public sealed record ClientHistory
 
     /// <summary>What holds for them now; null where nothing was ever planned to work it out over.</summary>
     public LimitsNow? Limits { get; init; }
+
+    /// <summary>Null where the last visit went well, or none is signed.</summary>
+    public LastTime? LastTime { get; init; }
 
     /// <summary>What was struck out or answered anew.</summary>
     public required IReadOnlyList<EarlierLine> Earlier { get; init; }

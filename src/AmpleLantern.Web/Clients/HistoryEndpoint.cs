@@ -117,6 +117,7 @@ public static class HistoryEndpoint
             ],
             Consents = new(Regions(entries, Consent.Given, knowledge), Regions(entries, Consent.Refused, knowledge)),
             Limits = await Limits(client, open, signed, clock, db, store),
+            LastTime = await LastTime(signed, db, knowledge),
             Earlier =
             [
                 .. earlier.Select(f => new EarlierLine(
@@ -210,6 +211,38 @@ public static class HistoryEndpoint
                 .Where(v => v.Taken is not null)
                 .Select(v => new TrendPoint(v.Visit.Date, v.Taken!.Before, v.Taken.After, v.Visit.PlanName, v.Taken.Verdict)),
         ];
+
+    /// <summary>A session that was stopped, or made it worse, is no rule's finding and must not be forgotten for that.</summary>
+    private static async Task<LastTime?> LastTime(ClientPast signed, LanternDb db, KnowledgeBase knowledge)
+    {
+        if (signed.Visits.Count == 0)
+        {
+            return null;
+        }
+
+        var last = signed.Visits[^1];
+        var noted = await db
+            .RecalledResponses.AsNoTracking()
+            .Where(r => r.Id >= last.Id * RecalledVisit.Room && r.Id < (last.Id + 1) * RecalledVisit.Room)
+            .ToListAsync();
+        var stopped = noted
+            .Where(r => knowledge.Responses.Find(r.Response)?.Effect == ResponseKind.Stop)
+            .Select(r =>
+                string.Join(
+                    ", ",
+                    new[]
+                    {
+                        $"{ResponseKind.Said(r.Response, knowledge)} at {r.Place ?? r.StepName}",
+                        r.Side is Side.Left or Side.Right ? r.Side.ToString()!.ToLowerInvariant() : null,
+                        r.Text,
+                    }.Where(t => t is { Length: > 0 })
+                )
+            )
+            .Distinct()
+            .ToList();
+        var worse = last.Helped is Helped.Worse;
+        return stopped.Count > 0 || worse ? new(last.Date, stopped, worse, last.Next) : null;
+    }
 
     /// <summary>The screen of today, over the plan that comes next, or else the last one.</summary>
     private static async Task<LimitsNow?> Limits(

@@ -4,7 +4,7 @@ import { useTranslation } from 'react-i18next';
 import { Link, useParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
 import { keptAs } from '../../api/kept';
-import type { ClientHistory, LimitsNow, PlaceFound } from '../../api/types';
+import type { ClientHistory, LastTime, LimitsNow, PlaceFound } from '../../api/types';
 import { useMe } from '../../api/useMe';
 import { useVocabulary } from '../../api/useVisit';
 import { familiesOf, saidPair } from '../../parts/measures/families';
@@ -12,6 +12,7 @@ import { day, dayOf, hourMinute } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { OutcomeSign } from '../../parts/OutcomeSign';
 import { Fold } from '../../ui/Fold';
+import { Note } from '../../ui/Note';
 import { Courses } from './Courses';
 import { FindInRecords } from './FindInRecords';
 import { FoundList, FoundOnBody } from './Found';
@@ -96,7 +97,7 @@ export default function History() {
         </div>
       </div>
       {editing && <EditClient client={h} done={() => setEditing(false)} />}
-      {me.mayTreat && h.visits.length > 0 && <HoldsNow limits={h.limits} />}
+      {me.mayTreat && h.visits.length > 0 && <HoldsNow limits={h.limits} last={h.lastTime} />}
       {me.mayTreat && h.visits.length > 0 && <FindInRecords client={clientId} />}
       {past.data && words.data && past.data.found.length > 0 && (
         <FoundList found={past.data.found} words={words.data} chosen={place} onChoose={setPlace} />
@@ -158,11 +159,17 @@ export default function History() {
 }
 
 /** What the screen says today, over the plan that comes next or the last one. */
-function HoldsNow({ limits }: { limits?: LimitsNow | null }) {
+function HoldsNow({ limits, last }: { limits?: LimitsNow | null; last?: LastTime | null }) {
   const { t } = useTranslation();
   return (
     <section className="holdsnow" aria-label={t('holds.title')}>
       <h2>{t('holds.title')}</h2>
+      {last && (
+        <Note kind="wrong" role="alert">
+          {last.stopped.length > 0 && t('holds.stopped', { date: day(last.date), what: last.stopped.join('; ') })}{' '}
+          {last.worse && t('holds.worse', { date: day(last.date) })} {last.next && <q>{last.next}</q>}
+        </Note>
+      )}
       {!limits && <p className="soft">{t('holds.never')}</p>}
       {limits?.places.length === 0 && <p>{t('holds.none', { plan: limits.over })}</p>}
       <ul className="plainlist">
