@@ -261,6 +261,22 @@ public sealed class RecordTests : IAsyncLifetime
         Assert.Empty(Directory.GetDirectories(Path.GetTempPath(), "lantern-drill-*"));
     }
 
+    /// <summary>What a signed record was based on is damaged: it is left without rows, and takes neither start nor search with it.</summary>
+    [Fact]
+    public async Task A_signed_record_that_cannot_be_read_through_stops_neither_the_start_nor_the_search()
+    {
+        const string Of =
+            "(SELECT v.Id FROM Visits v JOIN Clients c ON c.Id = v.ClientId WHERE c.Name LIKE 'Linnet%' ORDER BY v.Date LIMIT 1)";
+        Sql.Execute(Kept, $"DROP TRIGGER Bases_no_update; UPDATE Bases SET Document = x'00010203' WHERE VisitId = {Of}");
+        Sql.Execute(Kept, "DELETE FROM Recalled; DELETE FROM RecalledFindings; DELETE FROM RecalledRatings; DELETE FROM RecalledSteps");
+        Sql.Execute(Kept, "DELETE FROM RecalledResponses; DELETE FROM Texts");
+        var odile = await house.Guest();
+        var hits = (await odile.Get($"/api/search?text={Uri.EscapeDataString("tender 4 o'clock")}"))!["hits"]!.AsArray();
+        Assert.Equal(4, hits.Count);
+        var client = (await odile.Get($"/api/clients/{await Client(odile, "Linnet")}"))!;
+        Assert.Equal(6, client["visits"]!.AsArray().Count);
+    }
+
     /// <summary>The chain brought up to the trail, as a copy does it, and looked through.</summary>
     private (int Code, string Said, string Told) Linked()
     {

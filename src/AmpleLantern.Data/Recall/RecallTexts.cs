@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.RegularExpressions;
 using AmpleLantern.Core.Recall;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -27,12 +28,15 @@ public sealed record RecalledText(long Id, Guid ClientId, TextKind Kind, string 
 /// <see cref="RecallTexts.To"/>.</param>
 public sealed record TextHit(long Visit, TextKind Kind, string Shown);
 
-/// <summary>The text index: every word of every signed visit, by SQLite's own full-text search.</summary>
-public static class RecallTexts
+/// <summary>
+/// The text index: every word of every signed visit, by SQLite's own full-text search. It knows in which piece a word stands and not at
+/// which place in it, which a third of the room is saved by: words are looked for together, not in a row.
+/// </summary>
+public static partial class RecallTexts
 {
     /// <summary>Made and dropped by a migration.</summary>
     public const string Make =
-        "CREATE VIRTUAL TABLE IF NOT EXISTS Texts USING fts5(Who, Body, Kind UNINDEXED, tokenize = \"unicode61 remove_diacritics 2\")";
+        "CREATE VIRTUAL TABLE IF NOT EXISTS Texts USING fts5(Who, Body, Kind UNINDEXED, detail = column, tokenize = \"unicode61 remove_diacritics 2\")";
 
     public const string Drop = "DROP TABLE IF EXISTS Texts";
 
@@ -104,16 +108,15 @@ public static class RecallTexts
         return hits;
     }
 
-    /// <summary>Each word as it is, whatever signs it has: nothing typed is taken for the index's own language.</summary>
+    /// <summary>Letters and digits as the index has them, whatever stands between: nothing typed is taken for its own language.</summary>
     private static string Asked(string words)
     {
-        var each = words
-            .Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries)
-            .Where(w => w.Any(char.IsLetterOrDigit))
-            .Select(w => $"\"{w.Replace("\"", "", StringComparison.Ordinal)}\"")
-            .ToList();
+        var each = Word().Matches(words).Select(w => $"\"{w.Value}\"").ToList();
         return each.Count == 0 ? "" : string.Join(" AND ", each[..^1].Append($"{each[^1]} *"));
     }
+
+    [GeneratedRegex(@"[\p{L}\p{N}\p{Mn}\p{Mc}\p{Co}]+")]
+    private static partial Regex Word();
 
     private static string Who(Guid client) => client.ToString("n", CultureInfo.InvariantCulture);
 }

@@ -20,7 +20,8 @@ public static class Recaller
 
     /// <summary>Every signed visit that has no rows yet: after an upgrade, in a filled demo, in a copy put back.</summary>
     /// <returns>How many there were.</returns>
-    public static async Task<int> Missing(LanternDb db, PracticeKnowledge knowledge)
+    /// <param name="begun">Told how many there are, where there are any.</param>
+    public static async Task<int> Missing(LanternDb db, PracticeKnowledge knowledge, Action<int>? begun = null)
     {
         var ids = await db
             .Visits.Where(v => v.SignedAt != null && !db.Recalled.Any(r => r.VisitId == v.Id))
@@ -28,6 +29,11 @@ public static class Recaller
             .ThenBy(v => v.At)
             .Select(v => v.Id)
             .ToListAsync();
+        if (ids.Count > 0)
+        {
+            begun?.Invoke(ids.Count);
+        }
+
         var words = new WordsRead(knowledge);
         foreach (var some in ids.Chunk(AtOnce))
         {
@@ -46,33 +52,37 @@ public static class Recaller
         await db.SaveChangesAsync();
         db.ChangeTracker.Clear();
         var visits = await Read(db, ids);
+        // Begun before anything is counted: numbers are given out by one writer at a time.
+        await using var writing = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync() : null;
         var known = await db.Recalled.AsNoTracking().Where(r => ids.Contains(r.VisitId)).ToDictionaryAsync(r => r.VisitId, r => r.Id);
         var last = await db.Recalled.MaxAsync(r => (long?)r.Id) ?? 0;
-        await using var writing = db.Database.CurrentTransaction is null ? await db.Database.BeginTransactionAsync() : null;
         var all = new List<RowsOfVisit>();
         foreach (var visit in visits)
         {
-            if (known.TryGetValue(visit.Id, out var number))
+            var number = known.TryGetValue(visit.Id, out var had) ? had : last + 1;
+            if (RowsOfVisit.Of(visit, number, words) is not { } rows)
+            {
+                continue;
+            }
+
+            if (had > 0)
             {
                 await RecallTexts.Forget(db, number);
             }
-            else
-            {
-                number = ++last;
-            }
 
-            all.Add(new(visit, number, words));
+            last = Math.Max(last, number);
+            all.Add(rows);
         }
 
         var works = await Works(db, all);
         foreach (var rows in all)
         {
-            db.AddRange(rows.All());
+            db.AddRange(rows.All);
             db.AddRange(rows.StepRows(works));
         }
 
         await db.SaveChangesAsync();
-        await RecallTexts.Add(db, all.SelectMany(r => r.Texts()));
+        await RecallTexts.Add(db, all.SelectMany(r => r.Texts));
         if (writing is not null)
         {
             await writing.CommitAsync();
@@ -84,7 +94,7 @@ public static class Recaller
     /// <summary>Numbers of all work there was, the new as well.</summary>
     private static async Task<Dictionary<string, int>> Works(LanternDb db, List<RowsOfVisit> all)
     {
-        var wanted = all.SelectMany(r => r.Given()).GroupBy(x => x.Key).ToDictionary(g => g.Key, g => g.First().Step);
+        var wanted = all.SelectMany(r => r.Given).GroupBy(x => x.Key).ToDictionary(g => g.Key, g => g.First().Step);
         var keys = wanted.Keys.ToList();
         var works = await db.RecalledWork.AsNoTracking().Where(w => keys.Contains(w.Key)).ToDictionaryAsync(w => w.Key, w => w.Id);
         List<RecalledWork> fresh = [.. wanted.Where(w => !works.ContainsKey(w.Key)).Select(w => RowsOfVisit.WorkOf(w.Value))];
@@ -152,7 +162,21 @@ internal sealed class RowsOfVisit(Visit visit, long number, WordsRead words)
     private Dictionary<string, PlanStep> Steps =>
         field ??= bases.Reverse().SelectMany(b => b.Plan.Steps).DistinctBy(s => s.Id).ToDictionary(s => s.Id);
 
-    public IEnumerable<IRecalled> All() => [Line(), .. Findings(), .. Ratings(), .. Responses()];
+    /// <summary>Null where the record cannot be read through: it stops neither a start nor a signing.</summary>
+    public static RowsOfVisit? Of(Visit visit, long number, WordsRead words)
+    {
+        try
+        {
+            var rows = new RowsOfVisit(visit, number, words);
+            return rows.All.Count + rows.Given.Count + rows.Texts.Count > 0 ? rows : null;
+        }
+        catch (Exception e) when (Rows.IsOfTheRow(e))
+        {
+            return null;
+        }
+    }
+
+    public IReadOnlyList<IRecalled> All => field ??= [Line(), .. Findings(), .. Ratings(), .. Responses()];
 
     private RecalledVisit Line() =>
         new()
@@ -200,8 +224,10 @@ internal sealed class RowsOfVisit(Visit visit, long number, WordsRead words)
         (seal.Measures?.FirstOrDefault(m => m.Id == measure) ?? Knowledge.Measures.Find(measure))?.Name ?? measure;
 
     /// <summary>The work it was, step by step.</summary>
-    public IReadOnlyList<(GivenStep Given, PlanStep Step, string Key)> Given() =>
-        [.. seal.Given.Where(g => g.GivenSeconds > 0 && Steps.ContainsKey(g.Step)).Select(g => (g, Steps[g.Step], KeyOf(Steps[g.Step])))];
+    public IReadOnlyList<(GivenStep Given, PlanStep Step, string Key)> Given =>
+        field ??= [
+            .. seal.Given.Where(g => g.GivenSeconds > 0 && Steps.ContainsKey(g.Step)).Select(g => (g, Steps[g.Step], KeyOf(Steps[g.Step]))),
+        ];
 
     private static string KeyOf(PlanStep s) =>
         string.Join('|', s.Name, s.Technique, s.Contact, s.Side, string.Join(',', s.Regions), string.Join(',', s.Points ?? []));
@@ -220,7 +246,7 @@ internal sealed class RowsOfVisit(Visit visit, long number, WordsRead words)
 
     /// <remarks>The same work at the same level, however often, is one row.</remarks>
     public IEnumerable<RecalledStep> StepRows(IReadOnlyDictionary<string, int> works) =>
-        Numbered(Given().GroupBy(x => (x.Key, x.Given.Level)))
+        Numbered(Given.GroupBy(x => (x.Key, x.Given.Level)))
             .Select(x => new RecalledStep
             {
                 Id = x.Id,
@@ -248,24 +274,26 @@ internal sealed class RowsOfVisit(Visit visit, long number, WordsRead words)
             });
 
     /// <summary>All that is said in words: the note by its parts, what was added, what was noted, what was given.</summary>
-    public IEnumerable<RecalledText> Texts() =>
-        Numbered([
-                (TextKind.Said, seal.Note.Said),
-                (TextKind.Found, seal.Note.Found),
-                (TextKind.Done, seal.Note.Done),
-                (TextKind.Next, seal.Note.Next),
-                (TextKind.Given, Work()),
-                .. visit.Addenda.OrderBy(a => a.At).Select(a => (TextKind.Added, a.Text)),
-                .. session.Responses.Select(r => (TextKind.Noted, Said(r))),
-            ])
-            .Where(t => t.Of.Item2.Length > 0)
-            .Select(t => new RecalledText(t.Id, visit.ClientId, t.Of.Item1, t.Of.Item2));
+    public IReadOnlyList<RecalledText> Texts =>
+        field ??= [
+            .. Numbered([
+                    (TextKind.Said, seal.Note.Said),
+                    (TextKind.Found, seal.Note.Found),
+                    (TextKind.Done, seal.Note.Done),
+                    (TextKind.Next, seal.Note.Next),
+                    (TextKind.Given, Work()),
+                    .. visit.Addenda.OrderBy(a => a.At).Select(a => (TextKind.Added, a.Text)),
+                    .. session.Responses.Select(r => (TextKind.Noted, Said(r))),
+                ])
+                .Where(t => t.Of.Item2.Length > 0)
+                .Select(t => new RecalledText(t.Id, visit.ClientId, t.Of.Item1, t.Of.Item2)),
+        ];
 
     /// <summary>Each technique with the steps it was given in, every name once.</summary>
     private string Work() =>
         string.Join(
             ". ",
-            Given()
+            Given
                 .Select(g => g.Step)
                 .GroupBy(s => s.Technique)
                 .Select(g => $"{Knowledge.Techniques.Find(g.Key)?.Name ?? g.Key}: {string.Join(", ", g.Select(s => s.Name).Distinct())}")

@@ -34,10 +34,10 @@ public sealed record SearchView(IReadOnlyList<SearchHit> Hits, bool More);
 /// <summary>Signed visits, asked together: over one client's, or over all.</summary>
 public static class PastEndpoints
 {
-    private const int MostShown = 40;
+    private const int MostShown = 30;
 
     /// <summary>A visit says the same in several of its parts; it is shown once.</summary>
-    private const int PiecesEach = 4;
+    private const int PiecesEach = 3;
     private const int LongestSearch = 200;
 
     public static void MapPast(this RouteGroupBuilder api)

@@ -48,7 +48,11 @@ public static class Startup
         var db = scope.ServiceProvider.GetRequiredService<LanternDb>();
         await Database.RequireDurable(db);
         await ReadPractice(scope.ServiceProvider, db);
-        await Recaller.Missing(db, scope.ServiceProvider.GetRequiredService<PracticeKnowledge>());
+        await Recaller.Missing(
+            db,
+            scope.ServiceProvider.GetRequiredService<PracticeKnowledge>(),
+            n => Console.WriteLine($"  Making what {n} signed visits say ready to be searched. This is done once.")
+        );
         var setup = await db.Users.AnyAsync() ? null : scope.ServiceProvider.GetRequiredService<SetupCode>().Value;
         app.Lifetime.ApplicationStarted.Register(() => Tell(app, setup));
     }
