@@ -261,7 +261,7 @@ public sealed class RecordTests : IAsyncLifetime
         Assert.Empty(Directory.GetDirectories(Path.GetTempPath(), "lantern-drill-*"));
     }
 
-    /// <summary>What a signed record was based on is damaged: it is left without rows, and takes neither start nor search with it.</summary>
+    /// <summary>What a signed record was based on is damaged: it has no rows, and takes neither start nor search with it.</summary>
     [Fact]
     public async Task A_signed_record_that_cannot_be_read_through_stops_neither_the_start_nor_the_search()
     {

@@ -63,7 +63,14 @@ public static class HomePaper
         ];
         LetterPart[] parts =
         [
-            new("Today", "", given ? [.. stopped ? advice.Stopped : [], .. guide?.Aftercare ?? [], .. advice.Usual] : advice.NothingGiven),
+            // Where something stopped it, neither aftercare nor practice of the flow was meant for that.
+            new(
+                "Today",
+                "",
+                !given ? advice.NothingGiven
+                    : stopped ? [.. advice.Stopped, .. advice.Usual]
+                    : [.. guide?.Aftercare ?? [], .. advice.Usual]
+            ),
             new("What we noticed", "", Found(log, advice, knowledge)),
             new("At home, until we meet", "", stopped ? [] : guide?.Home ?? []),
             new("Call us", "", advice.CallUs),

@@ -74,6 +74,7 @@ public class PapersTests
         var stopped = HomePaper.Draft(Subject(), Log("feet-fluid", "pain"), "112", Known.Base);
         Assert.DoesNotContain(stopped.Parts, p => p.Heading == "At home, until we meet");
         Assert.StartsWith("We stopped", stopped.Parts[0].Lines[0], StringComparison.Ordinal);
+        Assert.Empty(Known.Base.Flows["feet-fluid"].Guide!.Aftercare.Intersect(stopped.Parts[0].Lines));
         var log = Log("feet-fluid");
         var none = HomePaper.Draft(
             Subject(),
