@@ -260,7 +260,8 @@ public static class HistoryEndpoint
         if (planned is null && signed.Visits.Count > 0)
         {
             var last = signed.Visits[^1].VisitId;
-            planned = await db.Visits.AsNoTracking().SingleOrDefaultAsync(v => v.Id == last);
+            var (read, _) = await db.Visits.AsNoTracking().Where(v => v.Id == last).ReadableAsync(v => v.Id);
+            planned = read.FirstOrDefault();
         }
 
         if (planned is null)

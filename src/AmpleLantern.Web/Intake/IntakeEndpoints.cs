@@ -93,7 +93,7 @@ public static class IntakeEndpoints
         visit.MapPost("/intake/accept", Accept);
     }
 
-    /// <summary>With the body of nobody in particular and the page that goes home, the only addresses that need no sign-in besides the door.</summary>
+    /// <summary>With the body of nobody and the page that goes home, the only addresses that need no sign-in besides the door.</summary>
     public static void MapPhone(this RouteGroupBuilder api)
     {
         api.MapGet("/intake/{token}", Open).AllowAnonymous().RequireRateLimiting(AccessSetup.PhoneLimit);

@@ -35,7 +35,7 @@ export function BreathLamp({ onTap, ...p }: Breathing & { onTap: () => void }) {
       const light = turn < share ? 1 - turn / share : (turn - share) / (1 - share);
       if (Math.abs(light - shown) < LIGHT_STEP) return;
       shown = light;
-      lamp.current!.style.setProperty('--light', light.toFixed(2));
+      lamp.current?.style.setProperty('--light', light.toFixed(2));
     };
     shine();
     return giving.onTick(shine);
