@@ -41,7 +41,8 @@ public static class RecallCost
         var log = new FileInfo(kept + "-wal");
         Console.WriteLine(
             $"recall  {visits} visits: rows and index from nothing in {took:0} s ({took * 1000 / visits:0.0} ms a visit); "
-                + $"the file {bare / 1_000_000} MB without them, {(new FileInfo(kept).Length + (log.Exists ? log.Length : 0)) / 1_000_000} MB with   limit 1500 MB"
+                + $"the file {bare / 1_000_000} MB without them, {new FileInfo(kept).Length / 1_000_000} MB with, "
+                + $"and {(log.Exists ? log.Length : 0) / 1_000_000} MB of what is being written   limit 1500 MB"
         );
 
         var cookies = new CookieContainer();

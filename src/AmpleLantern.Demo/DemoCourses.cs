@@ -18,7 +18,7 @@ internal sealed class DemoCourses(DemoDay day)
     private const string Four = "4 o'clock";
     private const int Visits = 6;
 
-    public IReadOnlyList<ClientRecord> All() => [Linnet(), Osric(), Petra()];
+    public IReadOnlyList<ClientRecord> All() => [Linnet(), Osric(), Petra(), PetraAgain()];
 
     /// <summary>A tight belly: the hour at four lets go, visit by visit; from the fourth on the fist went round the rim as well.</summary>
     private ClientRecord Linnet()
@@ -179,6 +179,15 @@ internal sealed class DemoCourses(DemoDay day)
         }
 
         EndedEarly(course, c, "odile", 3, 38, "feet-fluid", "Stopped: the left ankle grew thicker and hurt; seen by a physician first.");
+        return c;
+    }
+
+    /// <summary>The same person, written down once more when she called from elsewhere, with a medicine nobody knew of.</summary>
+    private ClientRecord PetraAgain()
+    {
+        var c = DemoDay.Client("Quenby, Petra Maria", day.Today.PlusYears(-63), "", 162, null);
+        c.Contact = "at her daughter's at the lock house, from noon";
+        day.Fact(c, new("anticoagulant", Since: day.Today.PlusDays(-10)), day.Today.PlusDays(-6));
         return c;
     }
 

@@ -12,7 +12,9 @@ namespace AmpleLantern.Exchange;
 public static class PackedJson
 {
     private const byte Brotli = 1;
-    private const int Quick = 2;
+
+    // Half a millisecond more for a plan than the quickest, and a sixth less of it.
+    private const int Quick = 5;
     private const int Smallest = 11;
     private const int Window = 22;
 

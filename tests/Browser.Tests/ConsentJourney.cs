@@ -87,10 +87,10 @@ public sealed class ConsentJourney(Server server) : IClassFixture<Server>
         page.See("Leave the port and its line alone");
         var all = page.Driver.FindElements(By.CssSelector(".limits li")).Count;
         // The port is on the left: nothing is hatched on the right arm for it.
-        page.Find(".pairchart path.area");
+        page.Find(".bothsides path.area");
         page.Driver.ExecuteScript(
             """
-            const arm = [...document.querySelectorAll('.pairchart path.area')].find(a => a.textContent.includes('upper arm'));
+            const arm = [...document.querySelectorAll('.bothsides path.area')].find(a => a.textContent.includes('upper arm'));
             arm.dispatchEvent(new MouseEvent('click', { bubbles: true }));
             """
         );

@@ -88,7 +88,7 @@ public sealed class KeyboardVisit(Server server) : IClassFixture<Server>
         page.See("Given against plan");
         page.TabTo("Heavy legs: 4");
         page.Press(Keys.Space);
-        page.See("It helped: heavy legs 7 → 4.");
+        page.See("It helped: heavy legs 7 → 4 of 10.");
         Assert.Contains("Too much at palm press along both legs", page.Find("#note-done").GetAttribute("value"), StringComparison.Ordinal);
         page.TabTo("Sign and lock");
         page.Press(Keys.Enter);

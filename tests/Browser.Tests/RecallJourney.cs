@@ -30,6 +30,36 @@ public sealed class RecallJourney(Server server) : IClassFixture<Server>
     }
 
     [Fact]
+    public void A_record_written_twice_is_made_one_and_two_again()
+    {
+        using var page = new Page(server).SignIn();
+        page.Go("/clients");
+        page.Tap(By.XPath("//a[.//b='Quenby, Petra Maria']"));
+        page.See("Written down twice? Petra Quenby.");
+        var old = new Uri(page.Driver.Url).AbsolutePath;
+        page.Go("/clients");
+        page.Tap(By.XPath("//a[.//b='Petra Quenby']"));
+        page.See("3 visits so far.");
+        page.NotSee("blood thinner");
+        page.Click("Look at both");
+        page.See("blood thinner, since");
+        page.Click("Make them one");
+        page.See("Write the reason in at least 10 letters");
+        Assert.Contains("422", Assert.Single(page.Errors()), StringComparison.Ordinal);
+        page.Retype("#merge-reason", "Her daughter said so.");
+        page.Click("Make them one");
+        page.See("Read with the record of Quenby, Petra Maria: Her daughter said so.");
+        page.See("blood thinner, since");
+        page.Go(old);
+        page.See("Read with the record of Quenby, Petra Maria");
+        page.Until("the address of the record that is kept", () => new Uri(page.Driver.Url).AbsolutePath != old ? "there" : null);
+        page.Click("Make them two again");
+        page.See("Written down twice? Quenby, Petra Maria.");
+        page.NotSee("blood thinner, since");
+        Assert.Empty(page.Errors());
+    }
+
+    [Fact]
     public void What_was_found_is_added_by_touch_kept_apart_from_the_hands_words_signed_found_again_and_goes_home()
     {
         using var page = new Page(server).SignIn();

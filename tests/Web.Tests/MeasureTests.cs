@@ -54,6 +54,33 @@ public sealed class MeasureTests : IAsyncLifetime
         Assert.Null(Change(visit, "grip-left"));
     }
 
+    /// <summary>What is kept stays; what is shown, said and read follows the practice's setting, which its owner makes.</summary>
+    [Fact]
+    public async Task Measures_are_shown_and_read_in_the_units_of_the_practice()
+    {
+        await Before(new { measure = "calf-girth-left", before = 33.02 });
+        async Task<JsonNode> Set(string units) =>
+            (await odile.Put("/api/settings", new { timeZone = (string)(await odile.Get("/api/settings"))!["timeZone"]!, units }))!;
+        async Task<JsonNode> Girth() =>
+            (await odile.Get("/api/vocabulary"))!["measures"]!.AsArray().Single(m => (string)m!["id"]! == "calf-girth-left")!;
+        Assert.Equal("metric", (string)(await odile.Get("/api/settings"))!["units"]!);
+        Assert.Equal("cm", (string)(await Girth())["shown"]?["unit"]! ?? (string)(await Girth())["unit"]!);
+        Assert.Contains("33.02 cm", (string)(await odile.Visit(id))["note"]!["said"]!, StringComparison.Ordinal);
+        Assert.Equal("in, lb, fl oz", (string)(await Set("imperial"))["unitsToChoose"]![1]!["name"]!);
+        Assert.Equal("in", (string)(await Girth())["shown"]!["unit"]!);
+        Assert.Contains("13 in", (string)(await odile.Visit(id))["note"]!["said"]!, StringComparison.Ordinal);
+        Assert.Equal(33.02, (double)Change(await odile.Visit(id), "calf-girth-left")!["before"]!);
+        async Task<JsonNode?> Read(string text) => await odile.Get($"/api/measures/calf-girth-left/read?text={Uri.EscapeDataString(text)}");
+        Assert.Equal(33.02, (double)(await Read("13"))!["value"]!);
+        Assert.Equal(34, (double)(await Read("34 cm"))!["value"]!);
+        odile.Refused(422, "cannot-be-read", await Read("13 stone"));
+        odile.Refused(422, "rating-out-of-range", await Read("200 in"));
+        odile.Refused(422, "unknown-word", await Set("cubits"));
+        Assert.Equal("imperial", (string)(await odile.Get("/api/settings"))!["units"]!);
+        await Set("metric");
+        Assert.Contains("33.02 cm", (string)(await odile.Visit(id))["note"]!["said"]!, StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task What_no_joint_can_do_is_refused_and_nothing_taken_is_lost()
     {
@@ -80,12 +107,80 @@ public sealed class MeasureTests : IAsyncLifetime
         // Two cones of 10 cm: h (a² + ab + b²) / 12π each.
         Assert.Equal(1218, (double)Change(visit, "leg-volume-left")!["before"]!, 1.0);
         var apart = Assert.Single(visit["sidesApart"]!.AsArray())!;
-        Assert.Equal(("right", 3.5), ((string)apart["thicker"]!, (double)apart["by"]!));
+        Assert.Equal(("right", "3.5 cm"), ((string)apart["thicker"]!, (string)apart["said"]!));
         Assert.Contains("Wells", (string)apart["source"]!["work"]!, StringComparison.Ordinal);
         // The tape is screened as if it had been said; measured anew and even, it is no more.
         Assert.Contains("refer.calf-difference", Rules(visit));
         Assert.False((bool)visit["start"]!["mayStart"]!);
         Assert.DoesNotContain("refer.calf-difference", Rules(await Before(new { measure = "calf-girth-right", before = 36.5 })));
+    }
+
+    /// <summary>The days before are asked about on arriving, and judged at the next visit, for each of what midlife brings.</summary>
+    [Fact]
+    public async Task Heat_sleep_and_temper_are_compared_with_the_visit_before()
+    {
+        var client = (string)(await odile.Visit(id))["client"]!["id"]!;
+        async Task<string> Book(string at) =>
+            (string)
+                (
+                    await odile.Post(
+                        "/api/visits",
+                        new
+                        {
+                            clientId = client,
+                            date = (string)(await odile.Visit(id))["date"]!,
+                            at,
+                            minutesBooked = 60,
+                            flow = "feet-glands-between-systems",
+                            room = "mat room",
+                        }
+                    )
+                )!["id"]!;
+        var (first, second) = (await Book("21:00:00"), await Book("22:30:00"));
+        (string Measure, double Then, double Now, string Verdict)[] asked =
+        [
+            ("flushes", 7, 4, "better"),
+            ("sleep", 3, 4, "same"),
+            ("temper", 4, 6, "worse"),
+        ];
+        id = first;
+        await Before([.. asked.Select(a => new { measure = a.Measure, before = a.Then })]);
+        id = second;
+        var visit = await Before([.. asked.Select(a => new { measure = a.Measure, before = a.Now })]);
+        Assert.Equal(
+            asked,
+            asked.Select(a =>
+                (
+                    a.Measure,
+                    (double)Change(visit, a.Measure)!["earlier"]!["value"]!,
+                    (double)Change(visit, a.Measure)!["before"]!,
+                    (string)Change(visit, a.Measure)!["verdict"]!
+                )
+            )
+        );
+        Assert.Equal("not-measured", (string)visit["outcome"]!["helped"]!);
+        // The client's page lists it in the same way.
+        var listed = (await odile.Get($"/api/clients/{client}"))!["visits"]!.AsArray().Single(v => (string)v!["id"]! == second)!["changes"]!
+            .AsArray()
+            .Select(j => j!["change"]!)
+            .ToList();
+        Assert.Equal(
+            asked.Select(a => (a.Then, a.Verdict)),
+            asked.Select(a =>
+            {
+                var change = listed.Single(c => (string)c["measure"]! == a.Measure);
+                return ((double)change["earlier"]!["value"]!, (string)change["verdict"]!);
+            })
+        );
+        Assert.Contains("Heat that comes in waves 7 to 4 since ", (string)visit["note"]!["found"]!, StringComparison.Ordinal);
+        odile.Refused(
+            422,
+            "of-days",
+            await odile.Put(
+                $"/api/visits/{id}/reflect",
+                new { version = await Version(), after = new[] { new { measure = "sleep", after = 9 } } }
+            )
+        );
     }
 
     [Fact]

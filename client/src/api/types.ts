@@ -44,6 +44,7 @@ export type InterviewAnswer = S['InterviewAnswer'];
 export type IntakeLine = S['IntakeLine'];
 export type PhonePage = S['PhonePage'];
 export type Letter = S['Letter'];
+export type LetterEdits = S['LetterEdits'];
 export type Rule = S['Rule'];
 export type RuleLine = S['RuleLine'];
 export type OwnRuleRequest = S['OwnRuleRequest'];

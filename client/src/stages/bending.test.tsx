@@ -114,6 +114,7 @@ it('an answer where schools differ says what it changes, and is taken for onesel
 
 it('a course says when to look again, and ends with a reason', async () => {
   const { sent } = openAt('/clients/c', {
+    '/api/clients/{clientId}': { id: 'c' },
     '/api/clients/{clientId}/courses': [
       {
         id: 'k',

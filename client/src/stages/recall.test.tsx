@@ -72,7 +72,9 @@ const client = (past: object) => ({
     ],
     trends: [],
     limits: null,
+    merges: [],
     mayEdit: { allowed: false, why: null },
+    mayMerge: { allowed: false, why: null },
   },
   '/api/clients/{clientId}/courses': [],
   '/api/clients/{clientId}/past': past,
@@ -103,17 +105,28 @@ it('promises nothing of few visits, and gives counts and intervals of more', asy
       difference: 1.4,
     },
   ];
+  const lasting = {
+    measure: 'Full belly',
+    times: 4,
+    kept: 0.31,
+    hours: 151.5,
+    heldForHours: 33,
+    lostByHours: 240,
+    share: 0.5,
+  };
   openAt(
     '/clients/c',
     client({
       found: [],
-      helps: [helped({ by }), helped({ measure: 'Pain', visits: 2, tooFew: true, from: null, to: null })],
+      helps: [helped({ by, lasting }), helped({ measure: 'Pain', visits: 2, tooFew: true, from: null, to: null })],
     }),
   );
   const section = await screen.findByRole('region', { name: /went together/ }, { timeout: 8000 });
   expect(section.textContent).toContain('With fist round the rim: 2.7 (3 visits); without: 1.3 (3).');
   expect(section.textContent).toContain('A difference of 1.4 (95 %: 0.1 to 2.5).');
   expect(section.textContent).toContain('2 visits · too few to say more');
+  expect(section.textContent).toContain('31 % of it still stood 6 days later (4 times).');
+  expect(section.textContent).toContain('At least 50 % stood up to 33 hours. After 10 days and more, less than 50 %.');
   expect(section.textContent).toContain('no promise');
 });
 
@@ -170,4 +183,127 @@ it('offers what was noted since a part was written by hand, and asks to take it 
   await waitFor(() =>
     expect(sent.at(-1)).toMatchObject({ body: { note: { found: 'Mine. Hard spot at 7.' }, caughtUp: true } }),
   );
+});
+
+it('looks at a record written twice, says what would come, and makes it one with a reason', async () => {
+  const mine = client({ found: [], helps: [] });
+  const page = { ...mine['/api/clients/{clientId}'], mayMerge: { allowed: true, why: null } };
+  const { sent } = openAt('/clients/c', {
+    ...mine,
+    '/api/clients/{clientId}': page,
+    '/api/clients': [
+      { id: 'c', name: 'Linnet Aspery', visits: 1 },
+      { id: 'd', name: 'Aspery, L', visits: 2 },
+    ],
+    '/api/clients/{clientId}/doubles': [
+      { id: 'd', name: 'Aspery, L', visits: 2, why: ['Both are reached in the same way.'] },
+    ],
+    '/api/clients/{clientId}/merge/{otherId}': {
+      id: 'd',
+      name: 'Aspery, L',
+      for: ['Both are reached in the same way.'],
+      against: ['The birth date is not known.'],
+      impossible: null,
+      visits: 2,
+      comes: [{ now: 'blood thinner', was: 'no blood thinner' }],
+    },
+  });
+  fireEvent.click(await screen.findByRole('button', { name: 'Look at both' }, { timeout: 8000 }));
+  const other = await screen.findByLabelText<HTMLSelectElement>(/The other record/);
+  await waitFor(() => expect(other.value).toBe('d'));
+  expect([...other.options].map((o) => o.value)).toEqual(['', 'd']);
+  await screen.findByText('blood thinner');
+  fireEvent.change(screen.getByLabelText(/How you know/), { target: { value: 'She said so herself.' } });
+  fireEvent.click(screen.getByRole('button', { name: 'Make them one' }));
+  await waitFor(() =>
+    expect(sent).toEqual([
+      { method: 'post', path: '/api/clients/c/merge', body: { other: 'd', reason: 'She said so herself.' } },
+    ]),
+  );
+  await waitFor(() => expect(screen.queryByRole('button', { name: 'Make them one' })).toBeNull());
+});
+
+it('in Reflect a touch on the body asks what was noted there and adds to it at that step', async () => {
+  const step = (id: string, region: string, side: string) => ({
+    id,
+    name: id,
+    region,
+    side,
+    through: [],
+    alsoAt: [],
+    points: null,
+  });
+  const area = (id: string, side: number) => ({
+    id,
+    side,
+    kind: 'region',
+    name: `${id} ${side}`,
+    path: 'M0 0',
+    group: '',
+    labelled: false,
+  });
+  const noted = (id: string, at: string) => ({
+    id,
+    response: 'tender',
+    step: at,
+    at: '2026-03-02T10:00:00Z',
+    text: `at the ${at}`,
+    when: 'during',
+    detail: null,
+  });
+  openAt('/visits/v/reflect', {
+    ...words,
+    '/api/visits/{visitId}': {
+      id: 'v',
+      version: 1,
+      phase: 'finished',
+      vocabulary: null,
+      setAside: [],
+      may: {},
+      plan: { blocks: [], steps: [step('Calf palmed', 'calf', 'left'), step('Neck held', 'neck', 'both')] },
+      given: ['Calf palmed', 'Neck held'].map((s) => ({ step: s, givenSeconds: 60, plannedSeconds: 60 })),
+      session: { phase: 'finished', responses: [noted('1', 'Calf palmed'), noted('2', 'Neck held')] },
+      likelyNotes: {},
+    },
+    '/api/chart': {
+      client: null,
+      own: true,
+      rests: [],
+      layers: { spots: [], lines: [], areas: [area('calf', 1), area('calf', -1), area('neck', 0)] },
+    },
+  });
+  const calf = await waitFor(
+    () => {
+      const found = document.querySelector('path.area');
+      expect(found?.textContent).toBe('calf 1');
+      return found!;
+    },
+    { timeout: 8000 },
+  );
+  expect(screen.getByText(/at the Neck held/)).toBeTruthy();
+  fireEvent.click(calf);
+  await waitFor(() => expect(screen.queryByText(/at the Neck held/)).toBeNull());
+  expect(screen.getByText(/at the Calf palmed/)).toBeTruthy();
+  const at = await screen.findByLabelText<HTMLSelectElement>('At which step');
+  expect([...at.options].map((o) => o.value)).toEqual(['Calf palmed']);
+});
+
+it('says how far the paper of all visits is, and hands it over', async () => {
+  const mine = client({ found: [], helps: [] });
+  const handed: string[] = [];
+  URL.createObjectURL = () => 'blob:paper';
+  URL.revokeObjectURL = () => undefined;
+  const click = vi.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(function (this: HTMLAnchorElement) {
+    handed.push(this.download);
+  });
+  openAt('/clients/c', {
+    ...mine,
+    '/api/clients/{clientId}/record/pdf': () => new Promise((r) => setTimeout(() => r({}), 900)),
+    '/api/papers/{id}': { done: 3, total: 200 },
+  });
+  fireEvent.click(await screen.findByRole('button', { name: 'All signed visits as PDF' }, { timeout: 8000 }));
+  await screen.findByText(/3 of 200 visits/);
+  await waitFor(() => expect(handed).toEqual(['Linnet Aspery.pdf']));
+  await waitFor(() => expect(screen.queryByText(/3 of 200 visits/)).toBeNull());
+  click.mockRestore();
 });

@@ -85,6 +85,8 @@ const pain = {
   kind: 'rating',
   words: null,
   side: null,
+  shown: null,
+  ofDays: false,
   unit: 'of 10',
   min: 0,
   max: 10,
@@ -96,6 +98,7 @@ const pain = {
 it('A client’s page shows what changed over the visits', async () => {
   openAt('/clients/c', {
     '/api/clients/{clientId}': {
+      id: 'c',
       trends: [
         {
           measure: { ...pain, of: null },
@@ -334,7 +337,7 @@ it('Give shows what was found here before, and takes how strong a note was after
 });
 
 it('Reflect shows before and after with the change that counts', async () => {
-  const judged = { measure: 'pain', before: 6, after: 3, threshold: 2, verdict: 'better' };
+  const judged = { measure: 'pain', before: 6, after: 3, earlier: null, threshold: 2, verdict: 'better' };
   openAt(
     '/visits/v/reflect',
     visit({
@@ -383,6 +386,67 @@ it.each([
   await press('Compose');
   await waitFor(() => expect(sent).toHaveLength(1));
   expect(sent[0]).toMatchObject({ body: { aims: aims.length > 0 ? aims : [{ region: 'calf', quality: 'stiff' }] } });
+});
+
+it('Compose leans on what went together with a change, says so, and leaves it where it is not wanted', async () => {
+  const because = 'With fist round the rim: Full belly 2.7 better (3 visits); without: 1.3 better (3).';
+  const { sent } = openAt('/visits/v/compose', {
+    ...visit({ suggested: { aims: [], measures: [] } }),
+    '/api/visits/{visitId}/plan/from-last': { helped: [] },
+    '/api/visits/{visitId}/plan/leans': [{ work: [], better: true, because }],
+  });
+  await see(/Counts a little more. With fist round the rim/);
+  await press('Compose');
+  await waitFor(() => expect(sent).toHaveLength(1));
+  fireEvent.click(screen.getByLabelText(/Lean on what went together/));
+  await press('Compose');
+  await waitFor(() => expect(sent).toHaveLength(2));
+  expect(sent.map((s) => (s.body as { lean: boolean }).lean)).toEqual([true, false]);
+});
+
+it('What asks about the days before is not asked again, and says what it came from', async () => {
+  const flushes = { ...pain, id: 'flushes', name: 'Heat', ofDays: true };
+  const judged = {
+    measure: 'flushes',
+    before: 4,
+    after: null,
+    earlier: { on: '2026-03-02', value: 7 },
+    threshold: 2,
+    verdict: 'better',
+  };
+  openAt('/visits/v/reflect', {
+    ...visit({
+      phase: 'finished',
+      may: {},
+      proposed: [{ measure: 'flushes', for: 'flow' }],
+      changes: [judged],
+      outcome: { taken: [{ measure: flushes, change: judged }] },
+    }),
+    '/api/vocabulary': { measures: [flushes] },
+  });
+  await see(/7 → 4 of 10 · since 2 Mar 2026: better/);
+  expect(screen.queryByRole('button', { name: 'Heat: 4' })).toBeNull();
+});
+
+it('A paper goes out as it was changed on the page', async () => {
+  const { sent } = openAt('/visits/v/letter/home', {
+    '/api/visits/{visitId}/letters/{kind}': {
+      kind: 'home',
+      to: '',
+      regarding: 'Merrin Oldacre',
+      parts: [{ heading: 'Today', text: 'Rest.', lines: ['Drink.', 'Walk.'] }],
+    },
+  });
+  const part = await screen.findByRole('textbox', { name: 'Today' });
+  part.querySelector('p')!.textContent = 'Rest on the blue stool.';
+  part.querySelector('li')!.remove();
+  await press('PDF');
+  await waitFor(() => expect(sent).toHaveLength(1));
+  expect(sent[0]!.body).toEqual({
+    to: null,
+    regarding: 'Merrin Oldacre',
+    parts: [{ heading: 'Today', text: 'Rest on the blue stool.', lines: ['Walk.'] }],
+  });
 });
 
 it('Compare, the card, a letter and the phone open on what they are sent', async () => {

@@ -89,10 +89,9 @@ export function openAt(address: string, answers: Record<string, unknown> = {}) {
     const body: unknown = method === 'get' ? null : await request.json().catch(() => null);
     if (method !== 'get' && !asked.includes(pathname)) sent.push({ method, path: pathname, body });
     const told = ({ '/api/me': signedIn, ...answers } as Record<string, unknown>)[path ?? ''];
-    const said: unknown =
-      typeof told === 'function'
-        ? (told as (body: unknown, asked: URLSearchParams) => unknown)(body, searchParams)
-        : told;
+    const said: unknown = await (typeof told === 'function'
+      ? (told as (body: unknown, asked: URLSearchParams) => unknown)(body, searchParams)
+      : told);
     return new Response(JSON.stringify(answerOf(path ?? '', method, said)), {
       headers: { 'Content-Type': 'application/json' },
     });

@@ -4,6 +4,7 @@ import { atlas } from './atlas';
 import { days } from './days';
 import { giving } from './giving';
 import { keeping } from './keeping';
+import { measuring } from './measuring';
 import { planning } from './planning';
 import { pressure } from './pressure';
 import { recall } from './recall';
@@ -18,6 +19,7 @@ export const en = {
   ...days,
   ...giving,
   ...keeping,
+  ...measuring,
   ...planning,
   ...pressure,
   ...recall,

@@ -36,6 +36,8 @@ export const record = {
     title: 'Where the practice lives',
     zone: 'Time zone',
     zoneWhy: 'Days and times everywhere are told in this zone, wherever the page is open.',
+    units: 'Measures in',
+    unitsWhy: 'Another unit can always be written with its name: 13 in, 33 cm. What was kept is not changed.',
     emergency: 'Emergency number here',
     emergencyWhy: 'It stands large when something happens while giving. Left empty, the usual one is shown.',
     notHere: 'Not here',

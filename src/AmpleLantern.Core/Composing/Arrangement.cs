@@ -279,10 +279,15 @@ internal sealed class Arrangement(ComposeRequest request, School school, Worth w
                         .Append((Aim: "round it off", Steps: Names(steps.Where(s => !origin[s.Id].Serves.Any(x => x)))))
                         .Where(x => x.Steps.Length > 0)
                         .Select(x => $"to {x.Aim}: {x.Steps}");
+                    var leaned = steps
+                        .Select(s => (Step: s, Lean: worth.LeanOf(s)))
+                        .Where(x => x.Lean is not null)
+                        .GroupBy(x => x.Lean!)
+                        .Select(l => $" Counted {(l.Key.Better ? "more" : "less")}: {Names(l.Select(x => x.Step))}. {l.Key.Because}");
                     var name = knowledge.Positions[g.Key].Name;
                     return new BlockReason(
                         steps[0].Block,
-                        $"{Spelling.Sentence(name)}, {seconds / 60:0} min, {string.Join("; ", aims)}. From {string.Join(", ", steps.Select(s => origin[s.Id].Unit.Flow).Distinct())}."
+                        $"{Spelling.Sentence(name)}, {seconds / 60:0} min, {string.Join("; ", aims)}. From {string.Join(", ", steps.Select(s => origin[s.Id].Unit.Flow).Distinct())}.{string.Concat(leaned)}"
                     );
                 }),
         ];

@@ -17,7 +17,7 @@ public static class Composer
         Check(request, knowledge);
         Fit.CheckMinutes(request.Minutes, knowledge.SessionTimes);
         var search = knowledge.Composing.Model.Search;
-        var worth = new Worth(request.Aims, knowledge);
+        var worth = new Worth(request.Aims, knowledge, request.Leans);
         var units = Units.For(request, school, knowledge);
         var priced = units
             .Select(u => Price(u, request, worth, knowledge))

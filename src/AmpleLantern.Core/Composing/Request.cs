@@ -13,6 +13,7 @@ public sealed record WantedAim(string Region, Side? Side = null, string? Quality
 /// <summary>What a session is composed from.</summary>
 /// <param name="Props">Props at hand; null when everything is.</param>
 /// <param name="Surface"><c>mat</c>, <c>table</c> or <c>chair</c>, or null for any.</param>
+/// <param name="Leans">What this client's visits say of some work, where it is to count.</param>
 public sealed record ComposeRequest(
     IReadOnlyList<WantedAim> Aims,
     IReadOnlyList<string> Traditions,
@@ -20,8 +21,23 @@ public sealed record ComposeRequest(
     ScreenSubject Subject,
     Tempo Tempo,
     IReadOnlyList<string>? Props = null,
-    string? Surface = null
+    string? Surface = null,
+    IReadOnlyList<Lean>? Leans = null
 );
+
+/// <summary>Some work that went together with a change at this client's visits: it counts a little more, or less.</summary>
+/// <param name="Work">Kinds of work that were always given together.</param>
+/// <param name="Because">How that is known, a sentence with counts.</param>
+/// <param name="Percent">What it is worth, of what it else would be.</param>
+public sealed record Lean(IReadOnlyList<WorkKind> Work, bool Better, string Because, int Percent)
+{
+    /// <summary>Whether a step is such work: of each way it is told by, one that was given.</summary>
+    public bool Is(PlanStep step)
+    {
+        var kinds = WorkKind.Of(step.Technique, step.Contact, step.Regions, step.Level).ToHashSet();
+        return Work.GroupBy(w => w.By).All(g => g.Any(kinds.Contains));
+    }
+}
 
 /// <summary>Why a block is in a proposal.</summary>
 public sealed record BlockReason(string Block, string Reason);

@@ -10,7 +10,7 @@ namespace AmpleLantern.Core.Composing;
 /// <summary>
 /// What a second of a unit's work is worth to an aim, in hundredths: how near the place, which side, how well the purpose fits.
 /// </summary>
-internal sealed class Worth(IReadOnlyList<WantedAim> aims, PracticeKnowledge knowledge)
+internal sealed class Worth(IReadOnlyList<WantedAim> aims, PracticeKnowledge knowledge, IReadOnlyList<Lean>? leans = null)
 {
     private readonly ComposingBase composing = knowledge.Composing;
     private readonly IReadOnlyList<string> calming = knowledge.OrderRules["neck-and-head-in-seated-work"].PurposesOf("calming");
@@ -24,13 +24,25 @@ internal sealed class Worth(IReadOnlyList<WantedAim> aims, PracticeKnowledge kno
             unit
                 .Steps.Where(s => s.Pattern.Kind is not PatternKind.Handling)
                 .DefaultIfEmpty(unit.First)
-                .Average(s => Place(s, wanted) * Purpose(s, composing.Aims[For(wanted)], quality));
+                .Average(s => Place(s, wanted) * Leaning(s, Purpose(s, composing.Aims[For(wanted)], quality)));
         var side =
             wanted.Side is not { } s || unit.Steps.Any(x => x.Side == s || x.Side is Side.Both or Side.Mid)
                 ? Weight("sameSide")
                 : Weight("otherSide");
         return each * side / 100 / 100;
     }
+
+    /// <summary>What this client's visits say of a step; the worse of two before the better.</summary>
+    public Lean? LeanOf(PlanStep step) => leans?.Where(l => l.Is(step)).MinBy(l => l.Better);
+
+    /// <summary>What went well is worth as much as what its technique is for, whatever it is for, and a little more.</summary>
+    private int Leaning(PlanStep step, int purpose) =>
+        LeanOf(step) switch
+        {
+            { Better: true } lean => Math.Max(purpose, Weight("techniquePurpose")) * lean.Percent / 100,
+            { Better: false } lean => purpose * lean.Percent / 100,
+            null => purpose,
+        };
 
     /// <summary>Whether the unit does something for the aim at its place, and does not only fill the time.</summary>
     public bool Serves(Unit unit, int aim) => Of(unit, aim) > 0 && unit.Steps.Any(s => Place(s, aims[aim]) > Weight("elsewhere"));

@@ -131,9 +131,7 @@ public static class NextPlan
             {
                 draft.Plan = draft.Plan with { WorseSide = worse };
                 draft.Say(
-                    FormattableString.Invariant(
-                        $"{measure.Name} {l:0.#} {measure.Unit}, the other side {r:0.#}: the {Word(worse)} side is the worse"
-                    ),
+                    $"{measure.Name} {measure.SayWhole(l)}, the other side {measure.Say(r)}: the {Word(worse)} side is the worse",
                     []
                 );
             }
@@ -147,9 +145,11 @@ public static class NextPlan
         );
 
     internal static string Said(Change change, KnowledgeBase knowledge) =>
-        FormattableString.Invariant(
-            $"{knowledge.Measures.Find(change.Measure)?.Name ?? change.Measure} {change.Before:0.#} to {change.After:0.#}"
-        );
+        $"{knowledge.Measures.Find(change.Measure)?.Name ?? change.Measure} {Value(change, change.Compared()?.From, knowledge)} "
+        + $"to {Value(change, change.Compared()?.To, knowledge)}";
+
+    private static string Value(Change change, double? value, KnowledgeBase knowledge) =>
+        value is not { } v ? "-" : knowledge.Measures.Find(change.Measure)?.Say(v) ?? FormattableString.Invariant($"{v:0.#}");
 
     private static string Word(Side side) => side.ToString().ToLowerInvariant();
 

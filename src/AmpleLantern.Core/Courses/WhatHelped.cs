@@ -18,7 +18,8 @@ public static class WhatHelped
     /// </summary>
     public static IReadOnlyList<HelpedAim> From(SessionFound last, KnowledgeBase knowledge)
     {
-        var better = last.Changes.Where(c => c.Verdict is ChangeVerdict.Better).ToList();
+        // What asks about the days before tells of the session before that.
+        var better = last.Changes.Where(c => c is { Verdict: ChangeVerdict.Better, Earlier: null }).ToList();
         if (better.Count == 0 || last.Changes.Any(c => c.Verdict is ChangeVerdict.Worse))
         {
             return [];

@@ -76,6 +76,8 @@ public sealed record MayAnswer(bool Allowed, string? Code = null, string? Why = 
 /// </summary>
 public static class May
 {
+    private const string ForSigners = "This needs someone who may sign: the owner or a practitioner. Ask one of them.";
+
     private static readonly StaffRole[] Signers = [StaffRole.Owner, StaffRole.Practitioner];
     private static readonly StaffRole[] Treating = [StaffRole.Owner, StaffRole.Practitioner, StaffRole.Student];
     private static readonly StaffRole[] Everyone = [StaffRole.Owner, StaffRole.Practitioner, StaffRole.Student, StaffRole.Desk];
@@ -119,13 +121,7 @@ public static class May
     {
         var (roles, phases) = Table[action];
         return !roles.Contains(role)
-                ? new(
-                    false,
-                    "not-yours",
-                    roles == Signers
-                        ? "This needs someone who may sign: the owner or a practitioner. Ask one of them."
-                        : "Your role does not allow this. Ask the owner of the practice."
-                )
+                ? new(false, "not-yours", roles == Signers ? ForSigners : "Your role does not allow this. Ask the owner of the practice.")
             : phases.Contains(phase) ? MayAnswer.Yes
             : OutOfPhase(action, phase);
     }
@@ -163,6 +159,9 @@ public static class May
     /// <summary>Whether a client's plain particulars may be put right, and visits booked: whoever works here does.</summary>
     public static MayAnswer KeepDiary(StaffRole role) =>
         Everyone.Contains(role) ? MayAnswer.Yes : new(false, "not-yours", "Your role does not allow this. Ask the owner of the practice.");
+
+    /// <summary>Whether two records may be made one person's, or two people's again.</summary>
+    public static MayAnswer MergeRecords(StaffRole role) => Signers.Contains(role) ? MayAnswer.Yes : new(false, "not-yours", ForSigners);
 
     private static MayAnswer OutOfPhase(VisitAction action, VisitPhase phase) =>
         phase switch

@@ -30,6 +30,7 @@ public sealed record BasisPressure(
 /// <summary>The person as they were when the session began: what was asked, answered and cleared.</summary>
 /// <param name="NotAsked">Questions that could have changed something and were not asked.</param>
 /// <param name="Cards">Cards answered by then, without what each denied; null in a record older than cards.</param>
+/// <param name="Answers">How many facts something was said of, yes or no; null where that was not counted.</param>
 public sealed record BasisClient(
     LocalDate Date,
     LocalDate? BirthDate,
@@ -37,7 +38,8 @@ public sealed record BasisClient(
     IReadOnlyList<FactSaid> Facts,
     IReadOnlyList<Clearance> Clearances,
     IReadOnlyList<MissingFact> NotAsked,
-    IReadOnlyList<CardAnswer>? Cards = null
+    IReadOnlyList<CardAnswer>? Cards = null,
+    int? Answers = null
 )
 {
     /// <summary>The person as screening sees them.</summary>

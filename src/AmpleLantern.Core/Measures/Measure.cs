@@ -57,7 +57,7 @@ public sealed record ConesOf([RefersTo<Measure>(OrAnother = true)] IReadOnlyList
 /// <summary>Something measured before and after, with the change that counts.</summary>
 /// <param name="Direction">Whether <c>lower</c> or <c>higher</c> is better; <c>none</c> where neither is.</param>
 /// <param name="Points">Smallest change in the measure's unit that counts.</param>
-/// <param name="Percent">Or the smallest change as a percentage of the first value, where that is smaller.</param>
+/// <param name="Percent">Or the smallest change as a percentage of what was amiss at first, where that is smaller.</param>
 [Kind("measures", "measure")]
 public sealed record Measure(
     string Id,
@@ -118,14 +118,33 @@ public sealed record Measure(
     /// <summary>What it measures is said in the client's own words.</summary>
     public bool InOwnWords { get; init; }
 
+    /// <summary>It asks about the days before: taken on arriving only, and compared with the visit before.</summary>
+    public bool OfDays { get; init; }
+
     /// <summary>One id for a measure, whatever the side.</summary>
     public string Family => Of ?? Id;
 
-    /// <summary>A value as it is said: its word where there are words, else the number.</summary>
+    /// <summary>The unit the practice reads it in; null where that is its own.</summary>
+    public UnitShown? Shown { get; init; }
+
+    /// <summary>What is written behind a value.</summary>
+    public string UnitSaid => Shown?.Unit ?? Unit;
+
+    /// <summary>How many of the unit it is shown in make one of its own.</summary>
+    public double Each => Shown?.Each ?? 1;
+
+    /// <summary>A value as it is said: its word where there are words, else the number in the unit it is shown in.</summary>
     public string Say(double value) =>
         Words is { } words && value >= 0 && value < words.Count
             ? words[(int)value]
-            : value.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
+            : (Shown?.ToShown(value) ?? value).ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
+
+    /// <summary>A difference, in the unit it is shown in: of words, how many of them lie between.</summary>
+    public string SayBy(double difference) =>
+        (Shown?.ToShown(difference) ?? difference).ToString("0.##", System.Globalization.CultureInfo.InvariantCulture);
+
+    /// <summary>The same with its unit.</summary>
+    public string SayWhole(double value) => $"{Say(value)} {(Words is null ? UnitSaid : "")}".TrimEnd();
 
     /// <summary>One that the vocabulary no longer has, as far as a record tells: its name and what was taken of it.</summary>
     public static Measure NoLonger(string id, string name, IReadOnlyList<double> taken) =>

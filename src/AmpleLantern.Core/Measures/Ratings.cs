@@ -24,6 +24,12 @@ public static class Ratings
                 $"{measure.Name} is worked out from its girths. Enter those.",
                 "/measure"
             );
+            RefusalException.Unless(
+                !measure.OfDays || (rating.After is null && rating.AfterTries is null),
+                "of-days",
+                $"{measure.Name} asks about the days before the visit: it is taken on arriving, and compared the next time.",
+                "/after"
+            );
             var taken = Tries.Kept(measure, rating);
             ChangeJudge.Check(measure, taken.Before, "/before");
             ChangeJudge.Check(measure, taken.After, "/after");

@@ -16,7 +16,7 @@ public static class Rechecks
             .Where(c => c.Before is not null)
             .Select(c => knowledge.Measures.Find(c.Measure))
             .OfType<Measure>()
-            .Where(m => m.Cones is null)
+            .Where(m => m.Cones is null && !m.OfDays)
             .ToList();
         return plan
             .Steps.Where(s => s.Role is StepRole.Recheck)

@@ -6,8 +6,9 @@ namespace AmpleLantern.Core.Measures;
 
 /// <summary>A difference between left and right that has to be looked at.</summary>
 /// <param name="Family">The measure, whatever the side.</param>
+/// <param name="Said">How much, with its unit.</param>
 /// <param name="Thicker">The side with the larger value.</param>
-public sealed record SidesDiffer(string Family, string Name, double By, string Unit, Side Thicker, string Says, Source Source);
+public sealed record SidesDiffer(string Family, string Name, string Said, Side Thicker, string Says, Source Source);
 
 /// <summary>Left against right.</summary>
 public static class Sides
@@ -53,8 +54,7 @@ public static class Sides
                 .Select(x => new SidesDiffer(
                     x.Left.Family,
                     x.Left.OfName ?? x.Left.Name,
-                    Math.Round(Math.Abs(x.L!.Value - x.R!.Value), 1),
-                    x.Left.Unit,
+                    x.Left.SayWhole(Math.Round(Math.Abs(x.L!.Value - x.R!.Value), 1)),
                     x.L > x.R ? Side.Left : Side.Right,
                     x.Left.Gap!.Says,
                     x.Left.Gap.Source

@@ -45,7 +45,7 @@ public static class NoteDraft
             .. log
                 .Changes.Where(c => c.Before is not null)
                 .Select(c => (Measure: knowledge.Measures[c.Measure], c))
-                .Select(x => $"{x.c.Of(x.Measure)} before: {x.Measure.Say(x.c.Before!.Value)} {x.Measure.Unit}".TrimEnd()),
+                .Select(x => $"{x.c.Of(x.Measure)}{(x.Measure.OfDays ? "" : " before")}: {x.Measure.SayWhole(x.c.Before!.Value)}"),
         ]);
 
     private static string Found(VisitLog log, PracticeKnowledge knowledge) =>
@@ -53,9 +53,7 @@ public static class NoteDraft
             .. log.Findings.Where(f => f.Outcome is not Outcome.Note).Select(f => $"{f.Title} ({f.Because})"),
             .. log.Overrides.Select(o => $"Went on against \"{Title(o.Rule, knowledge)}\": {o.Reason.TrimEnd('.')} ({o.By})"),
             .. Noted(log, knowledge, found: true),
-            .. Sides
-                .Apart(log.Changes, knowledge)
-                .Select(s => $"{s.Name}: the {Lower(s.Thicker.ToString())} side {Number(s.By)} {s.Unit} more"),
+            .. Sides.Apart(log.Changes, knowledge).Select(s => $"{s.Name}: the {Lower(s.Thicker.ToString())} side {s.Said} more"),
             .. log.Changes.Where(c => c.Verdict is not ChangeVerdict.NotMeasured).Select(c => Change(c, knowledge)),
         ]);
 
@@ -179,11 +177,9 @@ public static class NoteDraft
             .DistinctBy(s => s.Name)
             .Select(s => $"Start \"{s.Name}\" at level {Math.Max(1, s.Level - 1)}");
         return Sentences([
-            better.Count > 0
-                ? $"{Names(better, knowledge)} {Numbers(better, knowledge)}: repeat {log.Plan.Name} once, then look again"
-                : "",
+            better.Count > 0 ? $"{Moved(better, knowledge)}: repeat {log.Plan.Name} once, then look again" : "",
             same.Count > 0 ? $"{Names(same, knowledge)} did not move enough to count: change one thing, not everything" : "",
-            worse.Count > 0 ? $"{Names(worse, knowledge)} {Numbers(worse, knowledge)}: ask tomorrow, and begin lighter" : "",
+            worse.Count > 0 ? $"{Moved(worse, knowledge)}: ask tomorrow, and begin lighter" : "",
             .. lighter,
             // Who was not worked on has nothing to rest from; who was sent on is told where.
             NothingGiven(log)
@@ -201,26 +197,19 @@ public static class NoteDraft
     private static string Names(List<Change> changes, PracticeKnowledge knowledge) =>
         string.Join(", ", changes.Select(c => c.Of(knowledge.Measures[c.Measure])));
 
-    private static string Numbers(List<Change> changes, PracticeKnowledge knowledge) =>
-        string.Join(
-            ", ",
-            changes
-                .Select(c => (Of: knowledge.Measures[c.Measure], c))
-                .Select(x => $"{x.Of.Say(x.c.Before!.Value)} to {x.Of.Say(x.c.After!.Value)}")
-        );
+    private static string Moved(List<Change> changes, PracticeKnowledge knowledge) =>
+        string.Join(", ", changes.Select(c => Moved(c, knowledge.Measures[c.Measure])));
+
+    private static string Moved(Change c, Measure of)
+    {
+        var (from, to) = c.Compared()!.Value;
+        return $"{c.Of(of)} {of.Say(from)} to {of.Say(to)}{(c.Earlier is { On: var on } ? $" since {DaysSaid.Short.Format(on)}" : "")}";
+    }
 
     private static string Change(Change c, PracticeKnowledge knowledge)
     {
-        var verdict = c.Verdict switch
-        {
-            ChangeVerdict.Better => "better",
-            ChangeVerdict.Worse => "worse",
-            ChangeVerdict.Same => "no change that counts",
-            ChangeVerdict.Changed => "changed",
-            _ => "not measured again",
-        };
         var of = knowledge.Measures[c.Measure];
-        return $"{c.Of(of)} {of.Say(c.Before!.Value)} to {of.Say(c.After!.Value)}: {verdict} (counts from {Number(c.Threshold)})";
+        return $"{Moved(c, of)}: {c.Verdict.Said()} (counts from {of.SayBy(c.Threshold)})";
     }
 
     private static string Number(double? value) => value?.ToString("0.##", CultureInfo.InvariantCulture) ?? "-";

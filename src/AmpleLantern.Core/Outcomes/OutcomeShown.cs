@@ -29,9 +29,11 @@ public sealed record OutcomeShown(Helped Helped, IReadOnlyList<MeasureJudged> By
         var judged = changes
             .Select(c => (Measure: sealedWith?.FirstOrDefault(m => m.Id == c.Measure) ?? knowledge.Measures.Find(c.Measure), c))
             .Where(x => x.Measure is not null)
-            .Select(x => new MeasureJudged(x.Measure!, x.c))
+            // As it was judged then, in the unit that is read now.
+            .Select(x => new MeasureJudged(x.Measure! with { Shown = knowledge.Measures.Find(x.Measure.Id)?.Shown }, x.c))
             .ToList();
-        List<MeasureJudged> With(ChangeVerdict verdict) => [.. judged.Where(j => j.Change.Verdict == verdict)];
+        // What asks about the days before tells of the session before, not of this one.
+        List<MeasureJudged> With(ChangeVerdict verdict) => [.. judged.Where(j => j.Change.Verdict == verdict && !j.Measure.OfDays)];
         var taken = judged.Where(j => j.Change.Before is not null || j.Change.After is not null).ToList();
         var (helped, by) =
             With(ChangeVerdict.Worse) is { Count: > 0 } worse ? (Helped.Worse, worse)

@@ -15,6 +15,19 @@ public sealed record HomeSaying([RefersTo<ResponseKind>] IReadOnlyList<string> R
 /// <param name="Regions">Said after work there; always where none are named.</param>
 public sealed record HomeSign(string Say, [RefersTo<Region, Area>] IReadOnlyList<string>? Regions = null);
 
+/// <summary>What goes home after a flow, in words for the client. Its aftercare on the card is for whoever gives it.</summary>
+/// <param name="Id">The flow's.</param>
+/// <param name="Today">All that is said of today.</param>
+/// <param name="Physician">Signs for which a physician is called, besides those of the places worked.</param>
+[Kind("flowHome", "advice that goes home after a flow")]
+public sealed record FlowHome(
+    [RefersTo<Flow>] string Id,
+    Source Source,
+    IReadOnlyList<string> Today,
+    IReadOnlyList<string> Practice,
+    IReadOnlyList<string> Physician
+) : IKnown;
+
 /// <summary>What goes home with the client besides what their flow says.</summary>
 /// <param name="LastsDays">A link to it ends by itself after so many days.</param>
 /// <param name="MostFound">More than this nobody reads on the way home.</param>
@@ -35,13 +48,18 @@ public sealed record HomeAdvice(
     IReadOnlyList<string> CallEmergency
 ) : IKnown, IChecked
 {
-    /// <summary>What was found is said with its place.</summary>
+    /// <summary>Each thing is said in one way, and every flow has words for the client.</summary>
     public IEnumerable<Flaw> Flaws(KnowledgeBase knowledge) =>
         Found
             .SelectMany(f => f.Responses)
             .GroupBy(r => r)
             .Where(g => g.Count() > 1)
-            .Select(g => new Flaw("/found", $"'{g.Key}' is said in two ways; keep one."));
+            .Select(g => new Flaw("/found", $"'{g.Key}' is said in two ways; keep one."))
+            .Concat(
+                knowledge
+                    .Flows.All.Where(f => knowledge.Of<FlowHome>().Find(f.Id) is null)
+                    .Select(f => new Flaw("/id", $"The flow '{f.Id}' has no advice that goes home: write it as flowHome."))
+            );
 }
 
 /// <summary>One page in plain words: the rest of today, what to do at home, and when to call whom.</summary>
@@ -53,7 +71,8 @@ public static class HomePaper
     {
         var advice = knowledge.One<HomeAdvice>();
         var given = log.Given.Any(g => g.GivenSeconds > 0);
-        var guide = given && log.Plan.Flow is { } flow ? knowledge.Flows.Find(flow)?.Guide : null;
+        var (home, guide) =
+            given && log.Plan.Flow is { } flow ? (knowledge.Of<FlowHome>().Find(flow), knowledge.Flows.Find(flow)?.Guide) : (null, null);
         var stopped =
             log.Session.Happened is { Count: > 0 }
             || log.Session.Responses.Any(r => knowledge.Responses.Find(r.Response)?.Effect == ResponseKind.Stop);
@@ -69,15 +88,16 @@ public static class HomePaper
                 "",
                 !given ? advice.NothingGiven
                     : stopped ? [.. advice.Stopped, .. advice.Usual]
-                    : [.. guide?.Aftercare ?? [], .. advice.Usual]
+                    : home?.Today ?? [.. guide?.Aftercare ?? [], .. advice.Usual]
             ),
             new("What we noticed", "", Found(log, advice, knowledge)),
-            new("At home, until we meet", "", stopped ? [] : guide?.Home ?? []),
+            new("At home, until we meet", "", stopped ? [] : home?.Practice ?? guide?.Home ?? []),
             new("Call us", "", advice.CallUs),
             new(
                 "Call a physician the same day",
                 "",
                 [
+                    .. home?.Physician ?? [],
                     .. advice
                         .CallPhysician.Where(s => s.Regions is null || s.Regions.Any(r => worked.Any(w => w.WorksAt(r, knowledge))))
                         .Select(s => s.Say),
@@ -91,7 +111,7 @@ public static class HomePaper
             "",
             false,
             subject.ClientName,
-            Letters.Spoken.Format(subject.Screened.Date),
+            DaysSaid.Long.Format(subject.Screened.Date),
             [.. parts.Where(p => p.Lines.Count > 0)],
             subject.From
         );
@@ -116,11 +136,13 @@ public static class HomePaper
         var region = step is null ? "one place" : knowledge.PlaceName(step.Region);
         var side = (noted.Detail?.Side ?? step?.Side) switch
         {
-            Side.Left => "left ",
-            Side.Right => "right ",
+            Side.Left => " on the left",
+            Side.Right => " on the right",
             _ => "",
         };
         var at = noted.Detail?.Place is { } place && step?.Points?.Contains(place) != true ? $" at {place}" : "";
-        return step is null ? region : $"the {side}{region}{at}";
+        // "Both sides of the thigh on the left" has no article.
+        var article = region.StartsWith("both ", StringComparison.Ordinal) ? "" : "the ";
+        return step is null ? region : $"{article}{region}{side}{at}";
     }
 }

@@ -43,7 +43,7 @@ public static class RecordPaper
                     "",
                     [.. log.Changes.Where(c => c.Before is not null || c.After is not null).Select(c => Measured(c, knowledge))]
                 ),
-                new("Noted on the way", "", [.. log.Session.Responses.Select(r => Noted(r, log, knowledge))]),
+                new("Noted on the way", "", [.. log.Session.Responses.Select(r => NotedLine.Of(r, log.Steps, knowledge))]),
                 new(
                     "Given",
                     GivenSum(log),
@@ -57,7 +57,7 @@ public static class RecordPaper
                         + "Every step and finding above is as it stood then; thresholds are those of that day.",
                     []
                 ),
-                new("Added later", "", [.. ground.Addenda.Select(a => $"{a.Text} ({a.By}, {Letters.Spoken.Format(a.On)})")]),
+                new("Added later", "", [.. ground.Addenda.Select(a => $"{a.Text} ({a.By}, {DaysSaid.Long.Format(a.On)})")]),
             ]
         );
 
@@ -78,7 +78,7 @@ public static class RecordPaper
                         .. log
                             .Session.Responses.Where(r => knowledge.Responses.Find(r.Response)?.Group is not NoteGroup.Decided)
                             .OrderByDescending(r => r.Detail?.Strength ?? 0)
-                            .Select(r => Noted(r, log, knowledge))
+                            .Select(r => NotedLine.Of(r, log.Steps, knowledge))
                             .Distinct()
                             .Take(MostNoted),
                     ]
@@ -100,10 +100,10 @@ public static class RecordPaper
             "",
             false,
             Letters.Named(subject),
-            Letters.Spoken.Format(subject.Screened.Date),
+            DaysSaid.Long.Format(subject.Screened.Date),
             [.. parts.Where(p => p.Text.Length > 0 || p.Lines.Count > 0)],
             ground is { SignedBy: { } by, SignedOn: { } on }
-                ? $"Signed by {by}, {Letters.Spoken.Format(on)}"
+                ? $"Signed by {by}, {DaysSaid.Long.Format(on)}"
                 : $"{subject.From}; not signed yet"
         );
 
@@ -119,34 +119,18 @@ public static class RecordPaper
     {
         var measure = knowledge.Measures.Find(c.Measure);
         var name = measure is null ? c.Named ?? c.Measure : c.Of(measure);
-        string Say(double? value) => value is { } v ? $"{measure?.Say(v) ?? Number(v)} {measure?.Unit}".TrimEnd() : "not taken";
-        return $"{name}: {Say(c.Before)}, then {Say(c.After)}; {Verdict(c.Verdict)} (counts from {Number(c.Threshold)})";
-    }
-
-    private static string Verdict(ChangeVerdict verdict) =>
-        verdict switch
+        string Say(double? value) => value is { } v ? measure?.SayWhole(v) ?? Number(v) : "not taken";
+        // Records older than the asking about days have a value after, and are read as they were judged.
+        if (measure is { OfDays: true } && c is { Earlier: null, After: null })
         {
-            ChangeVerdict.Better => "better",
-            ChangeVerdict.Worse => "worse",
-            ChangeVerdict.Same => "no change that counts",
-            ChangeVerdict.Changed => "changed",
-            _ => "not compared",
-        };
+            return $"{name}: {Say(c.Before)}; compared the next time";
+        }
 
-    private static string Noted(NotedResponse r, VisitLog log, PracticeKnowledge knowledge) =>
-        string.Join(
-            ", ",
-            new[]
-            {
-                $"{ResponseKind.Said(r.Response, knowledge)} at {r.Detail?.Place ?? log.NameOf(r.Step)}",
-                r.Detail?.Place is null ? null : log.NameOf(r.Step),
-                (r.Detail?.Side ?? log.Steps.GetValueOrDefault(r.Step)?.Side) is Side.Left or Side.Right
-                    ? (r.Detail?.Side ?? log.Steps[r.Step].Side).ToString().ToLowerInvariant()
-                    : null,
-                r.Detail?.Strength is { } s ? $"{s} of {EventDetail.MostStrength}" : null,
-                r.Text,
-            }.Where(t => t is { Length: > 0 })
-        );
+        var taken = c.Earlier is { } was
+            ? $"{Say(was.Value)} on {DaysSaid.Short.Format(was.On)}, now {Say(c.Before)}"
+            : $"{Say(c.Before)}, then {Say(c.After)}";
+        return $"{name}: {taken}; {c.Verdict.Said()} (counts from {measure?.SayBy(c.Threshold) ?? Number(c.Threshold)})";
+    }
 
     private static string GivenSum(VisitLog log) =>
         log.Given.Any(g => g.GivenSeconds > 0)

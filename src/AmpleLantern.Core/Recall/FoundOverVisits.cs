@@ -17,6 +17,8 @@ public sealed record FoundThen(Guid Visit, LocalDate Date, bool Worked, bool Not
 /// <param name="Point">Code of the point, where the place is one.</param>
 /// <param name="Last">The last time anything was noted there.</param>
 /// <param name="Now">The last time it was worked: what it is like now, as far as anybody knows.</param>
+/// <param name="Warm">How much of it was there then, 0 to 1. Noted without saying how strong is read as all of it: the strict
+/// reading.</param>
 public sealed record PlaceFound(
     string Response,
     NoteGroup? Group,
@@ -26,7 +28,8 @@ public sealed record PlaceFound(
     Side? Side,
     IReadOnlyList<FoundThen> Visits,
     FoundThen Last,
-    FoundThen Now
+    FoundThen Now,
+    double Warm
 );
 
 /// <summary>All of a client's signed visits, as they can be asked.</summary>
@@ -82,6 +85,7 @@ public static class FoundOverVisits
             (isPoint ? s.Work.Points.Contains(place) : names.Contains(s.Work.Name))
             && (side is null || OneSide(s.Work.Side) is not { } at || at == side);
         List<FoundThen> then = [.. visits.SkipWhile(v => !byVisit.Contains(v.Id)).Select(Then)];
+        var now = then.Last(t => t.Worked);
         return new(
             response,
             noted[^1].Group,
@@ -91,7 +95,8 @@ public static class FoundOverVisits
             side,
             [.. then.TakeLast(MostVisits)],
             then.Last(t => t.Noted),
-            then.Last(t => t.Worked)
+            now,
+            now.Noted ? (now.Strength ?? EventDetail.MostStrength) / (double)EventDetail.MostStrength : 0
         );
 
         FoundThen Then(RecalledVisit v)

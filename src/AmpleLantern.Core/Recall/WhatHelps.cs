@@ -1,5 +1,7 @@
+using AmpleLantern.Core.Composing;
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Measures;
+using AmpleLantern.Core.Planning;
 using MathNet.Numerics.Distributions;
 using MathNet.Numerics.Statistics;
 
@@ -9,21 +11,20 @@ namespace AmpleLantern.Core.Recall;
 /// <param name="FewestEach">Visits with it, and visits without it.</param>
 /// <param name="FewestVisits">Visits at which the measure was taken before and after.</param>
 /// <param name="Sure">How sure the interval is, as a share.</param>
+/// <param name="BetterPercent">What work that went together with a change for the better counts in composing; worse likewise.</param>
+/// <param name="Held">It is called held where at least this share of a change still stood.</param>
 [Kind("whatHelps", "reading of what helps", Single = true)]
-public sealed record HelpReading(string Id, Source Source, int FewestEach, int FewestVisits, double Sure, int MostShown) : IKnown;
-
-/// <summary>What kind of work it is.</summary>
-public enum WorkBy
-{
-    Technique,
-    Region,
-    Contact,
-    Depth,
-}
-
-/// <summary>Some kind of work, and whether it was given.</summary>
-/// <param name="Id">Of technique, region or contact; of a depth, the level.</param>
-public sealed record WorkKind(WorkBy By, string Id);
+public sealed record HelpReading(
+    string Id,
+    Source Source,
+    int FewestEach,
+    int FewestVisits,
+    double Sure,
+    double Held,
+    int MostShown,
+    int BetterPercent,
+    int WorsePercent
+) : IKnown;
 
 /// <summary>How much better it was after visits with some work than after visits without it.</summary>
 /// <param name="Work">Kinds of work that were always given together: which of them it was cannot be told.</param>
@@ -45,11 +46,14 @@ public sealed record Helping(
 
 /// <summary>How long a change held: what of it still stood when they came again.</summary>
 /// <param name="Kept">Mean share of the change for the better that was left; over 1 where it went on.</param>
-/// <param name="Days">Median days until then.</param>
-public sealed record Lasting(string Measure, int Times, double Kept, double Days);
+/// <param name="Hours">Median hours until then.</param>
+/// <param name="HeldForHours">The longest after which it still held; null where it never did, or both happened after as long.</param>
+/// <param name="LostByHours">The shortest after which it no longer held; null likewise.</param>
+/// <param name="Share">It is called held from this share on.</param>
+public sealed record Lasting(string Measure, int Times, double Kept, double Hours, double? HeldForHours, double? LostByHours, double Share);
 
-/// <summary>What can be said of one measure.</summary>
-/// <param name="Visits">Visits at which it was taken before and after.</param>
+/// <summary>What can be said of one measure, in the unit it is shown in.</summary>
+/// <param name="Visits">Visits at which it was taken before and after; what asks about the days before, at this one and the next.</param>
 /// <param name="Mean">Mean change for the better.</param>
 /// <param name="From">Interval of that mean; null below two visits.</param>
 /// <param name="TooFew">Nothing more is said: there are too few visits.</param>
@@ -110,10 +114,14 @@ public static class WhatHelps
         var way = measure.Direction == "lower" ? -1 : 1;
         RecalledRating? At(RecalledVisit v) => ratings[v.Id].FirstOrDefault(r => r.Measure == measure.Id && r.Named == named);
         var name = named ?? measure.Name;
-        var changes = visits
-            .Select(v => (Visit: v, Rating: At(v)))
-            .Where(x => x.Rating is { Before: not null, After: not null })
-            .Select(x => (x.Visit, Better: way * (x.Rating!.After!.Value - x.Rating.Before!.Value)))
+        var taken = visits.Select(v => (Visit: v, Rating: At(v))).ToList();
+        // What asks about the days before tells at the next visit what came after this one.
+        var pairs = measure.OfDays
+            ? taken.Zip(taken.Skip(1), (v, next) => (v.Visit, From: v.Rating?.Before, To: next.Rating?.Before))
+            : taken.Select(v => (v.Visit, From: v.Rating?.Before, To: v.Rating?.After));
+        var changes = pairs
+            .Where(p => p is { From: not null, To: not null })
+            .Select(p => (p.Visit, Better: measure.Each * way * (p.To!.Value - p.From!.Value)))
             .ToList();
         var all = changes.Select(c => c.Better).ToList();
         var tooFew = all.Count < reading.FewestVisits;
@@ -126,7 +134,10 @@ public static class WhatHelps
             to,
             tooFew,
             tooFew ? [] : By(name, changes, given, reading),
-            Lasts(name, [.. visits.Select(v => (v, At(v)))], way)
+            // What asks about the days before has no value right after: nothing can have held of it.
+            measure.OfDays
+                ? null
+                : Lasts(name, taken, way, reading.Held)
         );
     }
 
@@ -170,17 +181,32 @@ public static class WhatHelps
         ];
 
     private static HashSet<WorkKind> Kinds(IEnumerable<RecalledStep> steps) =>
+        [.. steps.SelectMany(s => WorkKind.Of(s.Work.Technique, s.Work.Contact, s.Work.Regions, s.Level))];
+
+    /// <summary>What of it can be told apart from chance, for the next plan to lean on.</summary>
+    public static IReadOnlyList<Lean> Leans(IReadOnlyList<MeasureHelped> helped, KnowledgeBase knowledge)
+    {
+        var reading = knowledge.One<HelpReading>();
+        return
         [
-            .. steps.SelectMany(s =>
-                s.Work.Regions.Select(r => new WorkKind(WorkBy.Region, r))
-                    .Append(new(WorkBy.Technique, s.Work.Technique))
-                    .Append(new(WorkBy.Contact, s.Work.Contact))
-                    .Append(new(WorkBy.Depth, s.Level.ToString(System.Globalization.CultureInfo.InvariantCulture)))
-            ),
+            .. helped
+                .SelectMany(m => m.By)
+                .Where(h => h.CanBeTold)
+                .Select(h => new Lean(
+                    h.Work,
+                    h.Difference > 0,
+                    FormattableString.Invariant(
+                        $"With {string.Join(", ", h.Work.Select(w => w.Called(knowledge)))}: {h.Measure} {Said(h.With)} ({h.VisitsWith} visits); without: {Said(h.Without)} ({h.VisitsWithout})."
+                    ),
+                    h.Difference > 0 ? reading.BetterPercent : reading.WorsePercent
+                )),
         ];
+    }
+
+    private static string Said(double better) => FormattableString.Invariant($"{Math.Abs(better):0.#} {(better < 0 ? "worse" : "better")}");
 
     /// <summary>What stood before the next visit, of what was gained at this one.</summary>
-    private static Lasting? Lasts(string name, IReadOnlyList<(RecalledVisit Visit, RecalledRating? Rating)> taken, int way)
+    private static Lasting? Lasts(string name, IReadOnlyList<(RecalledVisit Visit, RecalledRating? Rating)> taken, int way, double share)
     {
         var pairs = taken
             .Zip(taken.Skip(1))
@@ -193,12 +219,31 @@ public static class WhatHelps
                 (
                     Kept: (p.Second.Rating!.Before!.Value - p.First.Rating!.Before!.Value)
                         / (p.First.Rating.After!.Value - p.First.Rating.Before.Value),
-                    Days: (double)NodaTime.Period.DaysBetween(p.First.Visit.Date, p.Second.Visit.Date)
+                    Hours: (double)NodaTime.Period.Between(Begun(p.First.Visit), Begun(p.Second.Visit), NodaTime.PeriodUnits.Hours).Hours
                 )
             )
             .ToList();
-        return pairs.Count == 0 ? null : new(name, pairs.Count, pairs.Average(p => p.Kept), pairs.Select(p => p.Days).Median());
+        if (pairs.Count == 0)
+        {
+            return null;
+        }
+
+        double? held = pairs.Where(p => p.Kept >= share).Max(p => (double?)p.Hours);
+        double? lost = pairs.Where(p => p.Kept < share).Min(p => (double?)p.Hours);
+        // Held after two weeks and lost after one: then time is not what it went by.
+        var mixed = held >= lost;
+        return new(
+            name,
+            pairs.Count,
+            pairs.Average(p => p.Kept),
+            pairs.Select(p => p.Hours).Median(),
+            mixed ? null : held,
+            mixed ? null : lost,
+            share
+        );
     }
+
+    private static NodaTime.LocalDateTime Begun(RecalledVisit visit) => visit.Date + visit.At;
 
     /// <summary>Student's interval of a mean; none below two values, or where all are the same.</summary>
     public static (double? From, double? To) Interval(IReadOnlyList<double> values, double sure)

@@ -110,6 +110,14 @@ public static class Asked
         return last;
     }
 
+    /// <summary>Number of facts something was said of, yes or no, at this visit or before.</summary>
+    public static int Answers(ScreenSubject subject) =>
+        subject
+            .Facts.Select(f => f.Fact)
+            .Concat((subject.Cards ?? []).Where(c => !c.Withdrawn).SelectMany(c => c.Denied))
+            .Distinct(StringComparer.Ordinal)
+            .Count();
+
     /// <summary>Whether a card was answered at this visit, or does not concern this person.</summary>
     public static bool Today(AskCard card, ScreenSubject subject) =>
         !card.IsFor(subject.Age)

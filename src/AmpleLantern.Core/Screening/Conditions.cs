@@ -211,9 +211,7 @@ public static class Conditions
         };
         var weeks =
             entry.Fact == FactCheck.PregnancyFact && FactCheck.PregnancyDays(entry, on, knowledge) is { } days ? $", {Weeks(days)}" : "";
-        var since = entry.Since is { } from
-            ? $", since {NodaTime.Text.LocalDatePattern.CreateWithInvariantCulture("d MMM uuuu").Format(from)}"
-            : "";
+        var since = entry.Since is { } from ? $", since {DaysSaid.Short.Format(from)}" : "";
         return name + region + side + status + weeks + since;
     }
 

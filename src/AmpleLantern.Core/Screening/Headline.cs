@@ -8,18 +8,20 @@ namespace AmpleLantern.Core.Screening;
 /// <summary>The screen's answer in one sentence, and what it rests on in another.</summary>
 public sealed record Headline(string Answer, string Because)
 {
+    /// <param name="answers">How many facts something was said of, yes or no; null where nobody counted.</param>
+    /// <param name="missing">How many questions that could change the answer were not asked.</param>
     /// <param name="open">Names of the cards of red flags that were not asked at this visit: without them nothing reads as clear.</param>
     public static Headline Of(
         ScreenResult screen,
         IReadOnlyList<Override> overrides,
         IReadOnlyList<Departure> departures,
-        int factsKnown,
-        int factsMissing,
+        int? answers,
+        int missing,
         IReadOnlyList<string> open
     )
     {
         var decision = StartGate.Decide(screen.Findings, overrides);
-        return new(Say(decision, overrides, departures, factsMissing, open), Rest(factsKnown, factsMissing));
+        return new(Say(decision, overrides, departures, missing, open), Rest(answers, missing));
     }
 
     private static string Say(
@@ -68,11 +70,13 @@ public sealed record Headline(string Answer, string Because)
 
     private static string[] Part(int steps, string how) => steps == 0 ? [] : [$"{Count(steps, "step")} {how}"];
 
-    private static string Rest(int known, int missing) =>
-        missing switch
+    private static string Rest(int? answers, int missing) =>
+        (answers, missing) switch
         {
-            0 => $"From {Count(known, "answer")} in the history and today's check-in.",
-            _ => $"From {Count(known, "answer")}; {Count(missing, "question")} that could change this not asked yet.",
+            (null, 0) => "From the cards that were asked.",
+            (null, _) => $"From the cards that were asked; {Count(missing, "question")} that could change this not asked.",
+            ({ } said, 0) => $"From {Count(said, "answer")} in the history and today's check-in.",
+            ({ } said, _) => $"From {Count(said, "answer")}; {Count(missing, "question")} that could change this not asked yet.",
         };
 
     private static readonly string[] InWords = ["no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"];

@@ -1,7 +1,6 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Vocabulary;
 using NodaTime;
-using NodaTime.Text;
 
 namespace AmpleLantern.Core.Screening;
 
@@ -50,8 +49,6 @@ public sealed record LetterSubject(string ClientName, ScreenSubject Screened, st
 /// <summary>Drafts letters from findings. Nothing is in them that the screen does not rest on.</summary>
 public static class Letters
 {
-    internal static readonly LocalDatePattern Spoken = LocalDatePattern.CreateWithInvariantCulture("d MMMM uuuu");
-
     /// <summary>The places a plan works that need a yes, each to be answered by itself and signed.</summary>
     /// <exception cref="RefusalException">The plan works no such place.</exception>
     public static Letter ConsentForm(LetterSubject subject, IReadOnlyList<ConsentPlace> places, KnowledgeBase knowledge)
@@ -64,7 +61,7 @@ public static class Letters
             subject.From,
             false,
             Named(subject),
-            Spoken.Format(subject.Screened.Date),
+            DaysSaid.Long.Format(subject.Screened.Date),
             [
                 new(
                     "What this is about",
@@ -90,7 +87,7 @@ public static class Letters
     }
 
     internal static string Named(LetterSubject subject) =>
-        subject.ClientName + (subject.Screened.BirthDate is { } b ? $", born {Spoken.Format(b)}" : "");
+        subject.ClientName + (subject.Screened.BirthDate is { } b ? $", born {DaysSaid.Long.Format(b)}" : "");
 
     /// <exception cref="RefusalException">The screen gives no ground for such a letter.</exception>
     public static Letter Draft(LetterKind kind, LetterSubject subject, IReadOnlyList<Finding> findings, KnowledgeBase knowledge)
@@ -121,7 +118,7 @@ public static class Letters
             "the treating physician",
             grounds.Any(f => f.Outcome.ForbidsTreatment()),
             Named(subject),
-            Spoken.Format(person.Date),
+            DaysSaid.Long.Format(person.Date),
             [
                 new("What we saw", Seen(subject), Facts(person, grounds, knowledge)),
                 kind is LetterKind.Clearance

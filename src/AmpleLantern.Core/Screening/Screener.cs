@@ -1,6 +1,7 @@
 using AmpleLantern.Core.Knowledge;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 
 namespace AmpleLantern.Core.Screening;
 
@@ -116,8 +117,7 @@ public static class Screener
                             : e with
                             {
                                 Outcome = Outcome.Note,
-                                Say =
-                                    $"Cleared by {ok.Physician} until {NodaTime.Text.LocalDatePattern.CreateWithInvariantCulture("d MMM uuuu").Format(ok.Expires)}: {ok.Scope}",
+                                Say = $"Cleared by {ok.Physician} until {DaysSaid.Short.Format(ok.Expires)}: {ok.Scope}",
                             }
                     ),
                 ],

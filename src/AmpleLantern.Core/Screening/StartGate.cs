@@ -49,13 +49,15 @@ public static class StartGate
             );
         }
 
-        if (reason.Trim().Length < ShortestReason)
-        {
-            throw new RefusalException(
-                "reason-too-short",
-                $"Write the reason in at least {ShortestReason} letters, so that it can be understood later.",
-                "/reason"
-            );
-        }
+        RequireReason(reason);
     }
+
+    /// <exception cref="RefusalException">The reason says nothing.</exception>
+    public static void RequireReason(string reason) =>
+        RefusalException.Unless(
+            reason.Trim().Length >= ShortestReason,
+            "reason-too-short",
+            $"Write the reason in at least {ShortestReason} letters, so that it can be understood later.",
+            "/reason"
+        );
 }

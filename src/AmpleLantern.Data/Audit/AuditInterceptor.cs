@@ -147,6 +147,7 @@ public sealed class AuditInterceptor(IActor actor, IClock clock) : SaveChangesIn
         [typeof(OwnRule)] = "rule",
         [typeof(OwnTechnique)] = "technique",
         [typeof(Course)] = "course",
+        [typeof(ClientMerge)] = "merging",
         [typeof(StoredBasis)] = "basis",
         [typeof(EarlierFact)] = "earlier answer",
         [typeof(OwnFlow)] = "kept flow",

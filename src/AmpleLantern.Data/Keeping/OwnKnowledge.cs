@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Knowledge;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Screening;
@@ -16,7 +17,8 @@ public sealed record OwnKnowledge(PracticeKnowledge Knowledge, IReadOnlyList<Set
     public static async Task<OwnKnowledge> Read(LanternDb db, KnowledgeBase shipped)
     {
         var aside = new List<SetAside>();
-        var ground = await WithSchools(await WithWays(shipped, db, aside), db);
+        var units = (await db.Settings.AsNoTracking().Select(s => s.Units).ToListAsync()).FirstOrDefault();
+        var ground = await WithSchools(await WithWays(shipped.ShownIn(units), db, aside), db);
         return new(await WithRules(ground, db, aside), aside);
     }
 

@@ -376,6 +376,45 @@ namespace AmpleLantern.Data.Migrations
                     b.ToTable("Facts");
                 });
 
+            modelBuilder.Entity("AmpleLantern.Data.Records.ClientMerge", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("By")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Did")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("OtherId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Reason")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("UndoneAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("UndoneBy")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ClientId");
+
+                    b.ToTable("Merges", (string)null);
+                });
+
             modelBuilder.Entity("AmpleLantern.Data.Records.ClientRecord", b =>
                 {
                     b.Property<Guid>("Id")
@@ -410,6 +449,9 @@ namespace AmpleLantern.Data.Migrations
                         .HasColumnType("TEXT")
                         .HasDefaultValueSql("'{}'");
 
+                    b.Property<Guid?>("MergedInto")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -430,6 +472,8 @@ namespace AmpleLantern.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("MergedInto");
 
                     b.HasIndex("Name");
 
@@ -782,6 +826,9 @@ namespace AmpleLantern.Data.Migrations
 
                     b.Property<string>("TimeZone")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Units")
                         .HasColumnType("TEXT");
 
                     b.HasKey("Id");

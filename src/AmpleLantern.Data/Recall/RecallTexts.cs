@@ -30,7 +30,7 @@ public sealed record TextHit(long Visit, TextKind Kind, string Shown);
 
 /// <summary>
 /// The text index: every word of every signed visit, by SQLite's own full-text search. It knows in which piece a word stands and not at
-/// which place in it, which a third of the room is saved by: words are looked for together, not in a row.
+/// which place in it, which saves room: words are looked for together, not in a row.
 /// </summary>
 public static partial class RecallTexts
 {
@@ -78,8 +78,8 @@ public static partial class RecallTexts
     }
 
     /// <summary>Where all words stand together, the latest record first; the last word may be begun only.</summary>
-    /// <param name="client">Only of one client; null for all.</param>
-    public static async Task<IReadOnlyList<TextHit>> Find(LanternDb db, string words, Guid? client, int most)
+    /// <param name="records">Only of these clients' records; null for all.</param>
+    public static async Task<IReadOnlyList<TextHit>> Find(LanternDb db, string words, IReadOnlyList<Guid>? records, int most)
     {
         var asked = Asked(words);
         if (asked.Length == 0)
@@ -87,7 +87,8 @@ public static partial class RecallTexts
             return [];
         }
 
-        var match = client is { } who ? $"Who : \"{Who(who)}\" AND Body : ({asked})" : $"Body : ({asked})";
+        var whose = records is null ? "" : $"Who : ({string.Join(" OR ", records.Select(r => $"\"{Who(r)}\""))}) AND ";
+        var match = $"{whose}Body : ({asked})";
         var connection = (SqliteConnection)db.Database.GetDbConnection();
         await db.Database.OpenConnectionAsync();
         await using var command = connection.CreateCommand();

@@ -283,7 +283,7 @@ internal sealed class RowsOfVisit(Visit visit, long number, WordsRead words)
                     (TextKind.Next, seal.Note.Next),
                     (TextKind.Given, Work()),
                     .. visit.Addenda.OrderBy(a => a.At).Select(a => (TextKind.Added, a.Text)),
-                    .. session.Responses.Select(r => (TextKind.Noted, Said(r))),
+                    .. session.Responses.Select(r => (TextKind.Noted, NotedLine.Of(r, Steps, Knowledge))),
                 ])
                 .Where(t => t.Of.Item2.Length > 0)
                 .Select(t => new RecalledText(t.Id, visit.ClientId, t.Of.Item1, t.Of.Item2)),
@@ -297,19 +297,6 @@ internal sealed class RowsOfVisit(Visit visit, long number, WordsRead words)
                 .Select(g => g.Step)
                 .GroupBy(s => s.Technique)
                 .Select(g => $"{Knowledge.Techniques.Find(g.Key)?.Name ?? g.Key}: {string.Join(", ", g.Select(s => s.Name).Distinct())}")
-        );
-
-    private string Said(NotedResponse noted) =>
-        string.Join(
-            " · ",
-            new[]
-            {
-                $"{ResponseKind.Said(noted.Response, Knowledge)} {(noted.Detail?.Place is { } p ? $"at {p}" : "")}".TrimEnd(),
-                Steps.GetValueOrDefault(noted.Step)?.Name,
-                noted.Detail?.Side?.ToString().ToLowerInvariant(),
-                noted.Detail?.Strength is { } s ? $"{s} of {EventDetail.MostStrength}" : null,
-                noted.Text,
-            }.Where(t => t is { Length: > 0 })
         );
 
     private IEnumerable<(long Id, T Of)> Numbered<T>(IEnumerable<T> all) =>

@@ -57,6 +57,12 @@ public sealed class ClientRecord : IVersioned, IOfClient
 
     public List<Visit> Visits { get; init; } = [];
 
+    /// <summary>The record of the same person that is kept instead of this one; null where this one is.</summary>
+    public Guid? MergedInto { get; set; }
+
+    /// <summary>The record that is kept of this person.</summary>
+    public Guid Person => MergedInto ?? Id;
+
     public int Version { get; set; }
 
     Guid IOfClient.ClientId => Id;

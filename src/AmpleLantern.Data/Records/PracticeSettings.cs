@@ -18,6 +18,9 @@ public sealed class PracticeSettings
     /// <summary>Whom one calls here when it cannot wait; the usual number when not set.</summary>
     public string? EmergencyNumber { get; set; }
 
+    /// <summary>The system its measures are shown in; null for the one they are kept in.</summary>
+    public string? Units { get; set; }
+
     /// <summary>How the practice answers where schools differ; the house's answers when it has not said.</summary>
     public OwnSchool? School { get; set; }
 }

@@ -18,9 +18,13 @@ public sealed class Visit : IVersioned, IOfClient
 {
     public Guid Id { get; init; } = Guid.CreateVersion7();
 
-    public Guid ClientId { get; init; }
+    /// <summary>The record it was given under. Until it has begun it moves where two records of one person are merged.</summary>
+    public Guid ClientId { get; set; }
 
-    public ClientRecord? Client { get; init; }
+    public ClientRecord? Client { get; set; }
+
+    /// <summary>The record that is kept of whom it was given to; the client must have been read.</summary>
+    public Guid Person => Client!.Person;
 
     /// <summary>The course it is one of, if any.</summary>
     public Guid? CourseId { get; init; }

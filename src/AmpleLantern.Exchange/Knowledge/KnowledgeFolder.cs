@@ -19,14 +19,19 @@ public static class KnowledgeFolder
     public static void CheckShipped()
     {
         File.Delete(Seal);
-        _ = Load(Shipped);
+        _ = Read(Shipped);
         File.WriteAllText(Seal, SealOf(Shipped));
     }
 
     /// <exception cref="KnowledgeException">
     /// Something is wrong; the message names each file, the path inside it and the reason.
     /// </exception>
-    public static KnowledgeBase Load(string folder)
+    public static KnowledgeBase Load(string folder) => folder == Shipped ? OfThisProcess.Value : Read(folder);
+
+    /// <summary>What ships does not change while the program runs, so it is read once, and what is worked out from it is kept.</summary>
+    private static readonly Lazy<KnowledgeBase> OfThisProcess = new(() => Read(Shipped));
+
+    private static KnowledgeBase Read(string folder)
     {
         var isChecked = File.Exists(Seal) && File.ReadAllText(Seal) == SealOf(folder);
         var files = new KnowledgeFiles(folder, isChecked ? null : new Schemas(folder));

@@ -10,6 +10,7 @@ using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Exchange.Ask;
+using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Atlas;
 using AmpleLantern.Web.Visits;
 
@@ -62,10 +63,22 @@ public sealed record MeasuringView(
 /// <summary>Where a well-known point lies on this client, for each stretch worth measuring.</summary>
 public sealed record ExampleDistance(string Stretch, string Point, string Name, FromLandmark From);
 
+/// <summary>A value in the unit its measure is kept in.</summary>
+public sealed record ValueRead(double Value);
+
 /// <summary>Arrive: who is this, what changed today.</summary>
 public static class ArriveEndpoints
 {
     private const int ShortestReason = 4;
+
+    /// <summary>What was written of a measure, as it is kept: a number, alone or with a unit.</summary>
+    public static void MapReading(this RouteGroupBuilder api) =>
+        api.MapGet(
+                "/measures/{measure}/read",
+                (string measure, string text, PracticeKnowledge knowledge) =>
+                    new ValueRead(MeasureUnits.Read(knowledge.Measures[measure], text, knowledge))
+            )
+            .RequireAuthorization(Policies.Treat);
 
     public static void MapArrive(this RouteGroupBuilder visit)
     {

@@ -61,12 +61,19 @@ public static class ClientEndpoints
 
     private static async Task<IReadOnlyList<ClientLine>> All(LanternDb db) =>
         await db
-            .Clients.OrderBy(c => c.Name)
+            .People.OrderBy(c => c.Name)
             .Select(c => new ClientLine(
                 c.Id,
                 c.Name,
-                c.Visits.Count(v => v.CancelledAt == null),
-                c.Visits.Where(v => v.CancelledAt == null).OrderByDescending(v => v.Date).Select(v => (LocalDate?)v.Date).FirstOrDefault()
+                db.Visits.Count(v =>
+                    v.CancelledAt == null
+                    && db.Clients.Where(r => r.Id == c.Id || r.MergedInto == c.Id).Select(r => r.Id).Contains(v.ClientId)
+                ),
+                db.Visits.Where(v =>
+                        v.CancelledAt == null
+                        && db.Clients.Where(r => r.Id == c.Id || r.MergedInto == c.Id).Select(r => r.Id).Contains(v.ClientId)
+                    )
+                    .Max(v => (LocalDate?)v.Date)
             ))
             .ToListAsync();
 
@@ -107,8 +114,8 @@ public static class ClientEndpoints
     {
         May.KeepDiary(person.Role).Require();
         var client =
-            await db.Clients.Include(c => c.Visits.Where(v => v.SignedAt == null)).SingleOrDefaultAsync(c => c.Id == clientId)
-            ?? throw new RefusalException("not-found", "There is no such client. Go back to the list.");
+            await db.People.Include(c => c.Visits.Where(v => v.SignedAt == null)).SingleOrDefaultAsync(c => c.Id == clientId)
+            ?? throw Persons.NotHere;
         if (client.Version != edit.Version)
         {
             throw new RefusalException(

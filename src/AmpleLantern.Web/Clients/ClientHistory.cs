@@ -3,6 +3,7 @@ using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Web.Visits;
 using NodaTime;
 
 namespace AmpleLantern.Web.Clients;
@@ -27,15 +28,17 @@ public sealed record TrendShown(Measure Measure, Trend Trend);
 /// <summary>Regions a client consented to being worked, in one line.</summary>
 public sealed record ConsentLine(IReadOnlyList<string> Given, IReadOnlyList<string> Refused);
 
-/// <summary>What the last signed visit leaves to be minded, whatever the rules say.</summary>
-/// <param name="Stopped">What stopped it, and where.</param>
-/// <param name="Worse">It was judged worse than before.</param>
-public sealed record LastTime(LocalDate Date, IReadOnlyList<string> Stopped, bool Worse, string Next);
-
 /// <summary>What the screen says today, of the plan that comes next or else of the last one.</summary>
 /// <param name="Over">Name of that plan.</param>
 /// <param name="NotAsked">Questions that could change it and were not asked.</param>
-public sealed record LimitsNow(string Over, LocalDate Planned, IReadOnlyList<PlaceLimit> Places, int NotAsked);
+/// <param name="Unread">What could not be read, or does not fit together: nothing of it was screened as it stands.</param>
+public sealed record LimitsNow(
+    string Over,
+    LocalDate Planned,
+    IReadOnlyList<PlaceLimit> Places,
+    int NotAsked,
+    IReadOnlyList<string> Unread
+);
 
 /// <summary>A client's history: facts, visits, and each measure over the visits.</summary>
 public sealed record ClientHistory
@@ -68,7 +71,7 @@ public sealed record ClientHistory
     /// <summary>What holds for them now; null where nothing was ever planned to work it out over.</summary>
     public LimitsNow? Limits { get; init; }
 
-    /// <summary>Null where the last visit went well, or none is signed.</summary>
+    /// <summary>Null where the last session went well, or there was none.</summary>
     public LastTime? LastTime { get; init; }
 
     /// <summary>What was struck out or answered anew.</summary>
@@ -78,8 +81,16 @@ public sealed record ClientHistory
 
     public required IReadOnlyList<TrendShown> Trends { get; init; }
 
+    /// <summary>Other records of the same person that are read with this one, the latest first.</summary>
+    public required IReadOnlyList<MergeShown> Merges { get; init; }
+
     public required MayAnswer MayEdit { get; init; }
+
+    public required MayAnswer MayMerge { get; init; }
 }
+
+/// <summary>A record that was made one with this one.</summary>
+public sealed record MergeShown(Guid Id, string Name, string By, Instant At, string Reason);
 
 /// <summary>What was said before of a fact, and why it no longer stands.</summary>
 public sealed record EarlierLine(string Saying, string By, Instant At, string? Reason);

@@ -38,9 +38,8 @@ public static class HistoryEndpoint
         VisitStore store
     )
     {
-        var client =
-            await db.Clients.AsNoTracking().Include(c => c.Facts).SingleOrDefaultAsync(c => c.Id == clientId)
-            ?? throw new RefusalException("not-found", "There is no such client. Go back to the list.");
+        clientId = await db.PersonOf(clientId);
+        var client = await db.Clients.AsNoTracking().Include(c => c.Facts).SingleAsync(c => c.Id == clientId);
         await trail.Note(db, person, $"client {clientId}", clientId);
         // The desk keeps names and ways to reach people; what was said and done is for those who treat.
         var forTheDesk = new ClientHistory
@@ -60,17 +59,20 @@ public static class HistoryEndpoint
             Earlier = [],
             Visits = [],
             Trends = [],
+            Merges = [],
             MayEdit = May.KeepDiary(person.Role),
+            MayMerge = May.MergeRecords(person.Role),
         };
         if (person.Role is StaffRole.Desk)
         {
             return forTheDesk;
         }
 
+        var records = await db.RecordsOf(clientId);
         var signed = await PastReading.Of(db, clientId, withWork: false);
         var (open, odd) = await db
             .Visits.AsNoTracking()
-            .Where(v => v.ClientId == clientId && !db.Recalled.Any(r => r.VisitId == v.Id))
+            .Where(v => records.Contains(v.ClientId) && !db.Recalled.Any(r => r.VisitId == v.Id))
             .OrderBy(v => v.Date)
             .ThenBy(v => v.At)
             .ReadableAsync(v => v.Id);
@@ -90,9 +92,10 @@ public static class HistoryEndpoint
                 .OrderBy(v => v.Date)
                 .ThenBy(v => v.At),
         ];
+        visits = [.. visits.Select((v, i) => SinceTheVisitBefore(v, visits.Take(i)))];
         var earlier = await db
             .EarlierFacts.AsNoTracking()
-            .Where(f => f.ClientId == clientId)
+            .Where(f => records.Contains(f.ClientId))
             .OrderByDescending(f => f.At)
             .Take(MostEarlier)
             .ToListAsync();
@@ -101,6 +104,8 @@ public static class HistoryEndpoint
         return forTheDesk with
         {
             Form = client.Measures.ToForm(),
+            // Why two records are known to be one person's may be told by what was said in a session.
+            Merges = await Merges(clientId, db, names),
             Facts =
             [
                 .. client
@@ -117,7 +122,7 @@ public static class HistoryEndpoint
             ],
             Consents = new(Regions(entries, Consent.Given, knowledge), Regions(entries, Consent.Refused, knowledge)),
             Limits = await Limits(client, open, signed, clock, db, store),
-            LastTime = await LastTime(signed, db, knowledge),
+            LastTime = await store.LastTime(clientId, clock.Today.PlusDays(1), NodaTime.LocalTime.Midnight),
             Earlier =
             [
                 .. earlier.Select(f => new EarlierLine(
@@ -151,6 +156,25 @@ public static class HistoryEndpoint
             ],
         };
     }
+
+    /// <summary>Records that were made one with this one, the latest first.</summary>
+    private static async Task<IReadOnlyList<MergeShown>> Merges(Guid clientId, LanternDb db, StaffNames names) =>
+        [
+            .. (
+                await db
+                    .Merges.Where(m => m.ClientId == clientId && m.UndoneAt == null)
+                    .OrderByDescending(m => m.At)
+                    .Select(m => new
+                    {
+                        m.Id,
+                        Name = db.Clients.Where(c => c.Id == m.OtherId).Select(c => c.Name).Single(),
+                        m.By,
+                        m.At,
+                        m.Reason,
+                    })
+                    .ToListAsync()
+            ).Select(m => new MergeShown(m.Id, m.Name, names.Of(m.By), m.At, m.Reason)),
+        ];
 
     /// <summary>As it was judged when it was signed; a measure the vocabulary no longer has keeps its name.</summary>
     private static PastVisit Signed(RecalledVisit v, IEnumerable<RecalledRating> ratings, KnowledgeBase knowledge)
@@ -203,6 +227,35 @@ public static class HistoryEndpoint
                 .Taken
         );
 
+    /// <summary>
+    /// What asks about the days before, beside the value of the visit before. A signed visit keeps the verdict of its day; an open one is
+    /// judged now.
+    /// </summary>
+    private static PastVisit SinceTheVisitBefore(PastVisit visit, IEnumerable<PastVisit> before)
+    {
+        if (!visit.Changes.Any(j => j.Measure.OfDays) || before.LastOrDefault(v => v.Phase is not VisitPhase.Cancelled) is not { } last)
+        {
+            return visit;
+        }
+
+        var taken = new TakenLast(
+            last.Date,
+            [.. last.Changes.Select(j => new Rating(j.Measure.Id, j.Change.Before, Named: j.Change.Named))]
+        );
+        Change Beside(MeasureJudged j)
+        {
+            var judged = ChangeJudge.Judge(j.Measure, new(j.Measure.Id, j.Change.Before, j.Change.After, Named: j.Change.Named), taken);
+            return visit.Phase is not VisitPhase.Signed ? judged
+                : j.Change.Verdict is ChangeVerdict.NotMeasured || j.Change.After is not null ? j.Change
+                : j.Change with { Earlier = judged.Earlier };
+        }
+
+        return visit with
+        {
+            Changes = [.. visit.Changes.Select(j => j.Measure.OfDays ? j with { Change = Beside(j) } : j)],
+        };
+    }
+
     private static IReadOnlyList<TrendPoint> Points(List<PastVisit> visits, string measure) =>
         [
             .. visits
@@ -211,38 +264,6 @@ public static class HistoryEndpoint
                 .Where(v => v.Taken is not null)
                 .Select(v => new TrendPoint(v.Visit.Date, v.Taken!.Before, v.Taken.After, v.Visit.PlanName, v.Taken.Verdict)),
         ];
-
-    /// <summary>A session that was stopped, or made it worse, is no rule's finding and must not be forgotten for that.</summary>
-    private static async Task<LastTime?> LastTime(ClientPast signed, LanternDb db, KnowledgeBase knowledge)
-    {
-        if (signed.Visits.Count == 0)
-        {
-            return null;
-        }
-
-        var last = signed.Visits[^1];
-        var noted = await db
-            .RecalledResponses.AsNoTracking()
-            .Where(r => r.Id >= last.Id * RecalledVisit.Room && r.Id < (last.Id + 1) * RecalledVisit.Room)
-            .ToListAsync();
-        var stopped = noted
-            .Where(r => knowledge.Responses.Find(r.Response)?.Effect == ResponseKind.Stop)
-            .Select(r =>
-                string.Join(
-                    ", ",
-                    new[]
-                    {
-                        $"{ResponseKind.Said(r.Response, knowledge)} at {r.Place ?? r.StepName}",
-                        r.Side is Side.Left or Side.Right ? r.Side.ToString()!.ToLowerInvariant() : null,
-                        r.Text,
-                    }.Where(t => t is { Length: > 0 })
-                )
-            )
-            .Distinct()
-            .ToList();
-        var worse = last.Helped is Helped.Worse;
-        return stopped.Count > 0 || worse ? new(last.Date, stopped, worse, last.Next) : null;
-    }
 
     /// <summary>The screen of today, over the plan that comes next, or else the last one.</summary>
     private static async Task<LimitsNow?> Limits(
@@ -269,6 +290,8 @@ public static class HistoryEndpoint
             return null;
         }
 
+        // What was said and measured on another day is that day's.
+        var today = planned.Date == clock.Today;
         var frame = store.FrameInList(
             new()
             {
@@ -278,12 +301,20 @@ public static class HistoryEndpoint
                 PractitionerId = planned.PractitionerId,
                 School = planned.School,
                 Plan = planned.Plan,
-                CheckIn = planned.Date == clock.Today ? planned.CheckIn : [],
+                CheckIn = today ? planned.CheckIn : [],
+                Cards = today ? planned.Cards : [],
+                Ratings = today ? planned.Ratings : [],
             },
             new Dictionary<string, double?>()
         );
         var asking = frame.Screen.Findings.Where(f => f.Outcome.NeedsAnswer()).ToList();
-        return new(planned.Plan.Name, planned.Date, PlaceLimits.Of(asking, frame.Subject, frame.Context), frame.Missing.Count);
+        return new(
+            planned.Plan.Name,
+            planned.Date,
+            PlaceLimits.Of(asking, frame.Subject, frame.Context),
+            frame.Missing.Count,
+            [.. (frame.Screen.Unresolved ?? []).Select(u => u.Saying), .. frame.SetAside]
+        );
     }
 
     private static IReadOnlyList<string> Regions(List<FactEntry> facts, string consent, KnowledgeBase knowledge) =>

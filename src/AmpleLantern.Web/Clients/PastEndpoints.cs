@@ -5,6 +5,7 @@ using AmpleLantern.Core.Screening;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Recall;
 using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Visits;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
 
@@ -54,11 +55,7 @@ public static class PastEndpoints
         CurrentPerson person
     )
     {
-        if (!await db.Clients.AnyAsync(c => c.Id == clientId))
-        {
-            throw new RefusalException("not-found", "There is no such client. Go back to the list.");
-        }
-
+        clientId = await db.PersonOf(clientId);
         await trail.Note(db, person, $"client {clientId}", clientId);
         var past = await PastReading.Of(db, clientId);
         return new(FoundOverVisits.Of(past), WhatHelps.Of(past, knowledge));
@@ -73,13 +70,26 @@ public static class PastEndpoints
             "/text"
         );
         await trail.Note(db, person, client is { } of ? $"client {of}" : "search over all records", client);
-        var pieces = await RecallTexts.Find(db, text, client, MostShown * PiecesEach);
+        var records = client is { } one ? await db.RecordsOf(await db.PersonOf(one)) : null;
+        var pieces = await RecallTexts.Find(db, text, records, MostShown * PiecesEach);
         var found = pieces.GroupBy(p => p.Visit).Select(g => g.MaxBy(p => p.Kind)!).ToList();
         var numbers = found.Select(h => h.Visit).ToHashSet();
         var visits = await db
             .Recalled.AsNoTracking()
             .Where(v => numbers.Contains(v.Id))
-            .Join(db.Clients, v => v.ClientId, c => c.Id, (v, c) => new { Visit = v, c.Name })
+            .Join(db.Clients, v => v.ClientId, c => c.Id, (v, c) => new { Visit = v, Person = c.MergedInto ?? c.Id })
+            .Join(
+                db.Clients,
+                x => x.Person,
+                c => c.Id,
+                (x, c) =>
+                    new
+                    {
+                        x.Visit,
+                        c.Id,
+                        c.Name,
+                    }
+            )
             .ToDictionaryAsync(x => x.Visit.Id);
         return new(
             [
@@ -89,15 +99,7 @@ public static class PastEndpoints
                     .Select(h =>
                     {
                         var of = visits[h.Visit];
-                        return new SearchHit(
-                            of.Visit.VisitId,
-                            of.Visit.ClientId,
-                            of.Name,
-                            of.Visit.Date,
-                            of.Visit.Plan,
-                            h.Kind,
-                            Marked(h.Shown)
-                        );
+                        return new SearchHit(of.Visit.VisitId, of.Id, of.Name, of.Visit.Date, of.Visit.Plan, h.Kind, Marked(h.Shown));
                     })
                     .OrderByDescending(h => h.Date),
             ],

@@ -47,8 +47,14 @@ public static class CourseEndpoints
         CurrentPerson person
     )
     {
+        clientId = await db.PersonOf(clientId);
         await trail.Note(db, person, $"courses of client {clientId}", clientId);
-        var courses = await db.Courses.AsNoTracking().Where(c => c.ClientId == clientId).OrderByDescending(c => c.MadeAt).ToListAsync();
+        var records = await db.RecordsOf(clientId);
+        var courses = await db
+            .Courses.AsNoTracking()
+            .Where(c => records.Contains(c.ClientId))
+            .OrderByDescending(c => c.MadeAt)
+            .ToListAsync();
         var views = new List<CourseView>();
         foreach (var course in courses)
         {

@@ -33,10 +33,11 @@ public static class FromLast
         var visit = await visits.Read(visitId);
         var frame = await visits.Frame(visit);
         var (school, tempo, minutes, plan) = (frame.School, frame.Tempo, frame.MinutesOnMat, frame.Plan);
+        var records = await visits.Db.RecordsOf(visit.Person);
         var last = await visits
             .Db.Visits.AsNoTracking()
             .Where(v =>
-                v.ClientId == visit.ClientId
+                records.Contains(v.ClientId)
                 && v.Id != visit.Id
                 && v.CancelledAt == null
                 && v.SignedAt != null

@@ -16,10 +16,11 @@ public static class FoundBeforeEndpoint
     {
         var visit = await visits.Read(visitId);
         var frame = await visits.Frame(visit);
+        var records = await visits.Db.RecordsOf(visit.Person);
         var earlier = await visits
             .Db.Visits.AsNoTracking()
             .Where(v =>
-                v.ClientId == visit.ClientId
+                records.Contains(v.ClientId)
                 && v.CancelledAt == null
                 && v.SignedAt != null
                 && (v.Date < visit.Date || v.Date == visit.Date && v.At < visit.At)

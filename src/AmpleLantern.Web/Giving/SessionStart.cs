@@ -26,7 +26,8 @@ public sealed class SessionStart(VisitPressure pressure)
                 frame.LiveFacts(),
                 client.Clearances,
                 frame.Missing,
-                [.. frame.Subject.Cards!.Select(c => c with { Denied = [] })]
+                [.. frame.Subject.Cards!.Select(c => c with { Denied = [] })],
+                Asked.Answers(frame.Subject)
             ),
             new(visit.PractitionerId, pressed.Between.Practitioner.Practitioner, pressed.Estimated),
             frame.Screen,

@@ -13,15 +13,12 @@ using AmpleLantern.Web.Bench;
 using AmpleLantern.Web.Practice;
 using AmpleLantern.Web.Time;
 using AmpleLantern.Web.Today;
-using NodaTime.Text;
 
 namespace AmpleLantern.Web.Library;
 
 /// <summary>Works flows and kept plans out as cards.</summary>
 public sealed class LibraryCards(PracticeKnowledge k, PracticeClock clock, StaffNames names)
 {
-    private static readonly LocalDatePattern Day = LocalDatePattern.CreateWithInvariantCulture("d MMM uuuu");
-
     /// <summary>The tempo cards are worked out in: nobody in particular.</summary>
     public Tempo Usual { get; } = TempoOf.Measures(null, null, null, k);
 
@@ -39,7 +36,7 @@ public sealed class LibraryCards(PracticeKnowledge k, PracticeClock clock, Staff
             f.Name,
             tradition,
             f.Summary,
-            $"kept by {names.Of(f.Author)}, {Day.Format(clock.DateOf(f.AddedAt))}",
+            $"kept by {names.Of(f.Author)}, {DaysSaid.Short.Format(clock.DateOf(f.AddedAt))}",
             [plan.Steps[0].Surface ?? "mat"],
             plan,
             aside

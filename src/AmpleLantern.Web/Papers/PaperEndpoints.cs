@@ -23,11 +23,11 @@ public static class PaperEndpoints
     {
         visit.MapGet("/letters/{kind}", Asked);
         visit
-            .MapGet(
+            .MapPost(
                 "/letters/{kind}/pdf",
-                async (Guid visitId, string kind, VisitStore visits) =>
+                async (Guid visitId, string kind, LetterEdits edits, VisitStore visits) =>
                 {
-                    var letter = await Asked(visitId, kind, visits);
+                    var letter = edits.Over(await Asked(visitId, kind, visits));
                     return Results.File(LetterPdf.Write([letter], Practice), Pdf, $"{kind}-{letter.Date.Replace(' ', '-')}.pdf");
                 }
             )
@@ -35,28 +35,29 @@ public static class PaperEndpoints
         visit.MapPost("/home-link", Make);
     }
 
-    public static void MapClientPapers(this RouteGroupBuilder api) =>
+    public static void MapClientPapers(this RouteGroupBuilder api)
+    {
         api.MapGet("/clients/{clientId:guid}/record/pdf", Whole)
             .RequireAuthorization(Policies.Treat)
             .Produces(StatusCodes.Status200OK, contentType: Pdf);
+        api.MapGet("/papers/{id:guid}", (Guid id, PaperProgress progress) => progress.Of(id)).RequireAuthorization(Policies.Treat);
+    }
 
     /// <summary>Every signed visit of a client, one after another.</summary>
-    private static async Task<IResult> Whole(Guid clientId, VisitStore visits, ReadTrail trail)
+    /// <param name="paper">Under which its progress can be asked for while it is made.</param>
+    private static async Task<IResult> Whole(Guid clientId, Guid? paper, VisitStore visits, ReadTrail trail, PaperProgress progress)
     {
+        clientId = await visits.Db.PersonOf(clientId);
         await trail.Note(visits.Db, visits.Person, $"client {clientId}", clientId);
+        var records = await visits.Db.RecordsOf(clientId);
         var ids = await visits
-            .Db.Visits.Where(v => v.ClientId == clientId && v.SignedAt != null)
+            .Db.Visits.Where(v => records.Contains(v.ClientId) && v.SignedAt != null)
             .OrderBy(v => v.Date)
             .ThenBy(v => v.At)
             .Select(v => v.Id)
             .ToListAsync();
         RefusalException.Unless(ids.Count > 0, "nothing-signed", "No visit of this client is signed yet. Sign one first.", "/clientId");
-        var papers = new List<Letter>();
-        foreach (var id in ids)
-        {
-            papers.Add(await Draft(await visits.Read(id), LetterKind.Record, visits));
-        }
-
+        var papers = await progress.Each(paper, ids, async id => await Draft(await visits.Read(id), LetterKind.Record, visits));
         return Results.File(LetterPdf.Write(papers, Practice), Pdf, "record.pdf");
     }
 
@@ -87,8 +88,8 @@ public static class PaperEndpoints
     private static async Task<string> EmergencyNumber(VisitStore visits) =>
         await visits.Db.Settings.Select(s => s.EmergencyNumber).SingleOrDefaultAsync() ?? visits.Knowledge.GivingTimes.EmergencyNumber;
 
-    /// <summary>A link to the page as it reads now, without a name. A new one ends the one before.</summary>
-    private static async Task<NewHomeLink> Make(Guid visitId, VisitStore visits)
+    /// <summary>A link to the page as it reads now, without a name above it. A new one ends the one before.</summary>
+    private static async Task<NewHomeLink> Make(Guid visitId, LetterEdits edits, VisitStore visits)
     {
         var visit = await visits.Read(visitId);
         (await visits.Frame(visit)).AllowsAtAll(VisitAction.Note).Require();
@@ -103,7 +104,7 @@ public static class PaperEndpoints
             ClientId = visit.ClientId,
             VisitId = visitId,
             TokenHash = LinkTokens.Hash(token),
-            Page = await Draft(visit, LetterKind.Home, visits) with { Regarding = "" },
+            Page = edits.Over(await Draft(visit, LetterKind.Home, visits)) with { Regarding = "" },
             MadeBy = visits.By,
             MadeAt = visits.Now,
             Expires = visits.Now + NodaTime.Duration.FromDays(visits.Knowledge.One<HomeAdvice>().LastsDays),

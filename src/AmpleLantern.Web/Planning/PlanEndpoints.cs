@@ -6,6 +6,7 @@ using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Changing;
 using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Core.Recall;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Vocabulary;
@@ -50,7 +51,8 @@ public sealed record ComposeBody(
     IReadOnlyList<string> Traditions,
     double Minutes,
     IReadOnlyList<string>? Props = null,
-    string? Surface = null
+    string? Surface = null,
+    bool Lean = false
 );
 
 /// <summary>A proposal worked out for this client: its presses and what the order review says of it.</summary>
@@ -113,8 +115,9 @@ public static class PlanEndpoints
             async (Guid visitId, ComposeBody r, VisitStore visits) =>
             {
                 var frame = await visits.Frame(await visits.Read(visitId));
+                var leans = r.Lean ? await Leans(visitId, visits) : null;
                 var composed = Composer.Compose(
-                    new(r.Aims, r.Traditions, r.Minutes, frame.Subject, frame.Tempo, r.Props, r.Surface),
+                    new(r.Aims, r.Traditions, r.Minutes, frame.Subject, frame.Tempo, r.Props, r.Surface, leans),
                     frame.School,
                     visits.Knowledge
                 );
@@ -131,6 +134,7 @@ public static class PlanEndpoints
                     .ToList();
             }
         );
+        visit.MapGet("/plan/leans", Leans);
         visit.MapGet(
             "/plan/file",
             async (Guid visitId, VisitStore visits) =>
@@ -169,6 +173,13 @@ public static class PlanEndpoints
                 )
         );
     }
+
+    /// <summary>What the client's signed visits say of some work, as far as it can be told from chance.</summary>
+    private static async Task<IReadOnlyList<Lean>> Leans(Guid visitId, VisitStore visits) =>
+        WhatHelps.Leans(
+            WhatHelps.Of(await PastReading.Of(visits.Db, (await visits.Read(visitId)).Person), visits.Knowledge),
+            visits.Knowledge
+        );
 
     private static async Task<VisitView> Start(Guid visitId, StartRequest request, VisitStore visits, PlanSources sources)
     {
@@ -221,7 +232,7 @@ public static class PlanEndpoints
             .ToListAsync();
         return
         [
-            .. past.Select(v => new SourceLine(new(PlanSourceKind.Visit, v.Id.ToString()), v.Plan.Name, DayPattern.Format(v.Date))),
+            .. past.Select(v => new SourceLine(new(PlanSourceKind.Visit, v.Id.ToString()), v.Plan.Name, DaysSaid.Short.Format(v.Date))),
             .. kept.Select(f => new SourceLine(new(PlanSourceKind.Own, f.Id.ToString()), f.Name, f.Summary)),
         ];
     }
@@ -245,26 +256,25 @@ public static class PlanEndpoints
         return Dose.Of(frame.Expansion, newtons).Against([.. earlier.Select(v => Dose.Of(bases.Of(v)[^1].Basis.Expansion))]);
     }
 
-    private static async Task<List<Visit>> Earlier(Visit visit, VisitStore visits, int most) =>
-        (
+    private static async Task<List<Visit>> Earlier(Visit visit, VisitStore visits, int most)
+    {
+        var records = await visits.Db.RecordsOf(visit.Person);
+        return (
             await visits
                 .Db.Visits.AsNoTracking()
                 .Include(v => v.Bases)
                     .ThenInclude(b => b.Words)
-                .Where(v => v.ClientId == visit.ClientId && v.SignedAt != null && v.Date < visit.Date)
+                .Where(v => records.Contains(v.ClientId) && v.SignedAt != null && v.Date < visit.Date)
                 .OrderByDescending(v => v.Date)
                 .Take(most)
                 .ReadableAsync(v => v.Id)
         ).Read;
+    }
 
     private const int MostPast = 12;
 
     /// <summary>Earlier visits a dose is compared with.</summary>
     private const int DoseVisits = 3;
-
-    private static readonly NodaTime.Text.LocalDatePattern DayPattern = NodaTime.Text.LocalDatePattern.CreateWithInvariantCulture(
-        "d MMM uuuu"
-    );
 
     private static async Task<FitView> FitTo(Guid visitId, FitRequest request, VisitStore visits)
     {

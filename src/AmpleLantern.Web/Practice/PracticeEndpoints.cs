@@ -15,6 +15,7 @@ using AmpleLantern.Data;
 using AmpleLantern.Exchange.Ask;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Bench;
+using AmpleLantern.Web.Rules;
 using AmpleLantern.Web.Time;
 using Microsoft.EntityFrameworkCore;
 using NodaTime;
@@ -105,17 +106,30 @@ public sealed record PropLine(string Id, string Name, IReadOnlyList<string> Flow
 /// <param name="Zones">Every zone there is to choose.</param>
 /// <param name="EmergencyNumber">As it is shown when something happens.</param>
 /// <param name="EmergencyNumberSet">Whether the practice set it itself.</param>
+/// <param name="Units">The system measures are shown in.</param>
 public sealed record SettingsView(
     string TimeZone,
     IReadOnlyList<string> NotHere,
     IReadOnlyList<string> Zones,
     string EmergencyNumber,
-    bool EmergencyNumberSet
+    bool EmergencyNumberSet,
+    string Units,
+    IReadOnlyList<UnitsToChoose> UnitsToChoose
 );
+
+/// <summary>A system of units.</summary>
+/// <param name="Name">Its units, one after another.</param>
+public sealed record UnitsToChoose(string Id, string Name);
 
 /// <param name="NotHere">As it is when not said.</param>
 /// <param name="EmergencyNumber">As it is when not said; the usual one when empty.</param>
-public sealed record SettingsRequest(string TimeZone, IReadOnlyList<string>? NotHere = null, string? EmergencyNumber = null);
+/// <param name="Units">As it is when not said.</param>
+public sealed record SettingsRequest(
+    string TimeZone,
+    IReadOnlyList<string>? NotHere = null,
+    string? EmergencyNumber = null,
+    string? Units = null
+);
 
 public sealed record ComplaintLine(string Id, string Name, IReadOnlyList<string> Words);
 
@@ -197,19 +211,40 @@ public static class PracticeEndpoints
 
     private static async Task<SettingsView> Settings(PracticeClock clock, LanternDb db, PracticeKnowledge knowledge)
     {
-        var set = await db.Settings.AsNoTracking().Select(s => new { s.NotHere, s.EmergencyNumber }).SingleAsync();
+        var set = await db
+            .Settings.AsNoTracking()
+            .Select(s => new
+            {
+                s.NotHere,
+                s.EmergencyNumber,
+                s.Units,
+            })
+            .SingleAsync();
         return new(
             clock.Zone.Id,
             set.NotHere,
             [.. NodaTime.TimeZones.TzdbDateTimeZoneSource.Default.ZoneLocations!.Select(z => z.ZoneId).Order(StringComparer.Ordinal)],
             set.EmergencyNumber ?? knowledge.GivingTimes.EmergencyNumber,
-            set.EmergencyNumber is not null
+            set.EmergencyNumber is not null,
+            set.Units ?? knowledge.UnitSystems[0],
+            [
+                .. knowledge.UnitSystems.Select(s => new UnitsToChoose(
+                    s,
+                    string.Join(", ", knowledge.Units.All.Where(u => u.System == s).Select(u => u.Unit).Distinct())
+                )),
+            ]
         );
     }
 
     private const int LongestNumber = 30;
 
-    private static async Task<SettingsView> Set(SettingsRequest request, PracticeClock clock, LanternDb db, PracticeKnowledge knowledge)
+    private static async Task<SettingsView> Set(
+        SettingsRequest request,
+        PracticeClock clock,
+        LanternDb db,
+        PracticeKnowledge knowledge,
+        RuleBook book
+    )
     {
         foreach (var prop in request.NotHere ?? [])
         {
@@ -221,6 +256,12 @@ public static class PracticeEndpoints
             );
         }
 
+        RefusalException.Unless(
+            request.Units is null || knowledge.UnitSystems.Contains(request.Units),
+            "unknown-word",
+            $"There are no units '{request.Units}'. Use {string.Join(" or ", knowledge.UnitSystems)}.",
+            "/units"
+        );
         var number = request.EmergencyNumber?.Trim();
         RefusalException.Unless(
             number is null or "" || (number.Length <= LongestNumber && number.All(c => char.IsAsciiDigit(c) || c is ' ' or '+' or '-')),
@@ -234,13 +275,17 @@ public static class PracticeEndpoints
             : number.Length > 0 ? number
             : null;
         set.NotHere = [.. (request.NotHere ?? set.NotHere).Distinct().Order(StringComparer.Ordinal)];
+        set.Units = request.Units ?? set.Units;
         await clock.Set(db, request.TimeZone);
-        return await Settings(clock, db, knowledge);
+        await book.Read(db);
+        return await Settings(clock, db, book.Current);
     }
 
-    private static async Task<IReadOnlyList<TrailLine>> Trail(Guid? clientId, long? before, LanternDb db) =>
-        await db
-            .Audit.Where(a => (clientId == null || a.ClientId == clientId) && (before == null || a.Id < before))
+    private static async Task<IReadOnlyList<TrailLine>> Trail(Guid? clientId, long? before, LanternDb db)
+    {
+        var records = clientId is { } of ? [.. (await db.RecordsOf(of)).Cast<Guid?>()] : new List<Guid?>();
+        return await db
+            .Audit.Where(a => (clientId == null || records.Contains(a.ClientId)) && (before == null || a.Id < before))
             .OrderByDescending(a => a.Id)
             .Take(200)
             .Select(a => new TrailLine(
@@ -254,4 +299,5 @@ public static class PracticeEndpoints
                 a.What
             ))
             .ToListAsync();
+    }
 }

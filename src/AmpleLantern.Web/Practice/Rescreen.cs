@@ -68,11 +68,18 @@ public sealed class Rescreen(RuleBook book, IServiceScopeFactory scopes, IClock 
     protected override async Task Run(IServiceProvider services)
     {
         var db = services.GetRequiredService<LanternDb>();
-        var latest = await db
-            .Visits.AsNoTracking()
-            .GroupBy(v => v.ClientId)
-            .Select(g => g.OrderByDescending(v => v.Date).ThenByDescending(v => v.At).Select(v => v.Id).First())
-            .ToListAsync();
+        var latest = (
+            await db
+                .Visits.AsNoTracking()
+                .Select(v => new
+                {
+                    v.Id,
+                    v.Date,
+                    v.At,
+                    Person = v.Client!.MergedInto ?? v.ClientId,
+                })
+                .ToListAsync()
+        ).GroupBy(v => v.Person).Select(g => g.MaxBy(v => v.Date + v.At)!.Id).ToList();
         var (done, changed, changes) = (0, 0, new List<VerdictChange>());
         foreach (var batch in latest.Chunk(Batch))
         {
@@ -84,6 +91,12 @@ public sealed class Rescreen(RuleBook book, IServiceScopeFactory scopes, IClock 
                     .Where(v => batch.Contains(v.Id))
                     .ReadableAsync(v => v.Id)
             ).Read;
+            foreach (var visit in visits.Where(v => v.Client!.MergedInto is not null))
+            {
+                // What is known of a person stands in the record that was kept.
+                visit.Client = await db.Clients.AsNoTracking().Include(c => c.Facts).SingleAsync(c => c.Id == visit.Client!.MergedInto);
+            }
+
             var verdicts = visits
                 .AsParallel()
                 .Select(v => (Visit: v, Before: Verdict(v, book.ShippedOnly), After: Verdict(v, book.Current)))

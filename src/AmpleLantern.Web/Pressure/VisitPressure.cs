@@ -114,6 +114,7 @@ public sealed class VisitPressure(LanternDb db, PracticeKnowledge knowledge, Fig
     /// <summary>What the client answered at earlier visits, with the pressure that the step then came to.</summary>
     private async Task<OwnBands?> Answers(Visit visit, PressureBetween bare)
     {
+        var records = await db.RecordsOf(visit.Person);
         var felt = knowledge.Pressure.Model.Answers.Felt.Keys.ToList();
         var earlier = (
             await db
@@ -121,7 +122,7 @@ public sealed class VisitPressure(LanternDb db, PracticeKnowledge knowledge, Fig
                 .Include(v => v.Bases)
                     .ThenInclude(b => b.Words)
                 .Where(v =>
-                    v.ClientId == visit.ClientId
+                    records.Contains(v.ClientId)
                     && v.Date < visit.Date
                     && v.SignedAt != null
                     && v.Events.Any(e => e.Response != null && felt.Contains(e.Response))

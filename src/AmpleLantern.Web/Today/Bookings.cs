@@ -8,6 +8,7 @@ using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure.Weights;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
+using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Data;
 using AmpleLantern.Data.Records;
 using AmpleLantern.Web.Access;
@@ -60,10 +61,6 @@ public sealed record Booking
 public static class Bookings
 {
     private const int ShortestReason = 4;
-
-    private static readonly NodaTime.Text.LocalDatePattern DayPattern = NodaTime.Text.LocalDatePattern.CreateWithInvariantCulture(
-        "d MMM uuuu"
-    );
 
     public static void MapBookings(this RouteGroupBuilder api)
     {
@@ -188,7 +185,7 @@ public static class Bookings
         var next = Slot.NextFree(taken, new(wanted.At, wanted.MinutesBooked), times.DiaryGrainMinutes);
         throw new RefusalException(
             "taken",
-            (named ? $"On {DayPattern.Format(wanted.Date)}: " : "")
+            (named ? $"On {DaysSaid.Short.Format(wanted.Date)}: " : "")
                 + $"{who} has {clash.Name} at {Spoken(clash.At)} for {clash.MinutesBooked} min. {(next is { } free ? $"Free next at {Spoken(free)}." : "Nothing is free later that day.")}",
             "/at"
         );

@@ -331,7 +331,7 @@ public static class TodayEndpoints
     {
         May.KeepDiary(person.Role).Require();
         var client =
-            await db.Clients.Include(c => c.Facts).SingleOrDefaultAsync(c => c.Id == request.ClientId)
+            await db.People.Include(c => c.Facts).SingleOrDefaultAsync(c => c.Id == request.ClientId)
             ?? throw new Core.RefusalException("not-found", "There is no such client. Choose one from the list.", "/clientId");
         FactCheck.CheckBirth(client.BirthDate, request.Date, visits.Knowledge);
         var practitioner =

@@ -18,8 +18,8 @@ public static class Lamps
         var blocked = !frame.Start.MayStart && !finished;
         var done = new[]
         {
-            ("arrive", visit.ArrivedAt is not null, ArriveCaption(frame)),
-            ("screen", visit.ScreenedAt is not null && !blocked, ScreenCaption(frame)),
+            ("arrive", visit.ArrivedAt is not null || started, ArriveCaption(frame)),
+            ("screen", (visit.ScreenedAt is not null || started) && !blocked, ScreenCaption(frame)),
             ("plan", started || finished, $"{Math.Round(frame.Expansion.TotalSeconds / 60)} of {frame.MinutesOnMat:0} min"),
             ("give", finished && started, GiveCaption(frame, now)),
             (Reflect, visit.SignedAt is not null, visit.SignedAt is null ? "" : "signed"),
@@ -51,6 +51,7 @@ public static class Lamps
         var held = frame.Subject.Facts.Count(f => f.Status is not FactStatus.No && f.Fact != Consent.Given);
         return held switch
         {
+            0 when frame.Answers == 0 => "not asked",
             0 => "nothing known",
             1 => "1 fact",
             _ => $"{held} facts",

@@ -40,7 +40,10 @@ public sealed record VisitSetting(
 )
 {
     /// <summary>What was measured at the visit before.</summary>
-    public IReadOnlyList<Rating> MeasuredLast { get; init; } = [];
+    public TakenLast? MeasuredLast { get; init; }
+
+    /// <summary>What the session before leaves to be minded.</summary>
+    public LastTime? LastTime { get; init; }
 
     /// <summary>What the visit's course measures.</summary>
     public IReadOnlyList<string> MeasuredInCourse { get; init; } = [];
@@ -136,7 +139,16 @@ public sealed class VisitFrame
     /// <summary>Steps of a plan that cannot be reached as the client lies.</summary>
     public IReadOnlyList<OutOfReach> ReachOf(Plan plan) => setting.Reach.With(Knowledge).Of(plan);
 
-    public Headline Headline => field ??= Headline.Of(Screen, Overrides, Departures, Subject.Facts.Count, Missing.Count, RedFlagsOpen);
+    public Headline Headline => field ??= Headline.Of(Screen, Overrides, Departures, Answers, Missing.Count, RedFlagsOpen);
+
+    /// <summary>How many facts something was said of, yes or no; null where cards were answered and nobody counted.</summary>
+    public int? Answers =>
+        Basis switch
+        {
+            { Client.Answers: { } counted } => counted + Since.Count,
+            { Client.Cards.Count: > 0 } => null,
+            _ => Asked.Answers(Subject),
+        };
 
     /// <summary>Cards of red flags not asked at this visit. A record older than cards says nothing of them.</summary>
     public IReadOnlyList<string> RedFlagsOpen => field ??= Basis is { Client.Cards: null } ? [] : Asked.RedFlagsOpen(Subject, now);
@@ -176,16 +188,25 @@ public sealed class VisitFrame
                     .Distinct()
                     .Select(Knowledge.Measures.Find)
                     .OfType<Measure>()
-                    .Select(m => ChangeJudge.Judge(m, Ratings.Of(visit.Ratings, m.Id, Knowledge) ?? Untaken(m))),
+                    .Select(m => ChangeJudge.Judge(m, Ratings.Of(visit.Ratings, m.Id, Knowledge) ?? Untaken(m), Last)),
             ];
 
+    /// <summary>What was taken at the visit before, under the ids measures have now.</summary>
+    private TakenLast? Last =>
+        field ??= setting.MeasuredLast is { } last
+            ? last with
+            {
+                Ratings = [.. last.Ratings.Select(r => References.Present(r, Knowledge))],
+            }
+            : null;
+
     /// <summary>What nobody took yet; in own words it is called as it was the last time.</summary>
-    private Rating Untaken(Measure measure) => new(measure.Id, Named: Ratings.Of(setting.MeasuredLast, measure.Id, Knowledge)?.Named);
+    private Rating Untaken(Measure measure) => new(measure.Id, Named: Last?.Ratings.FirstOrDefault(r => r.Measure == measure.Id)?.Named);
 
     /// <summary>What is worth measuring at this visit.</summary>
     public IReadOnlyList<ProposedMeasure> Proposed =>
         field ??= Core.Measures.Proposed.At(
-            setting.MeasuredLast,
+            Last?.Ratings ?? [],
             setting.MeasuredInCourse,
             [.. visit.Interviews.Select(i => i.Complaint)],
             Plan,
@@ -306,6 +327,7 @@ public sealed class VisitFrame
             Phase = Phase,
             May = Enum.GetValues<VisitAction>().ToDictionary(a => a, Allows),
             Vocabulary = live ? null : Frozen(),
+            LastTime = setting.LastTime,
             Outcome = OutcomeShown.Of(Changes, visit.Seal?.Measures, Knowledge),
         };
     }

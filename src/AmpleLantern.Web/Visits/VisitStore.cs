@@ -4,6 +4,7 @@ using AmpleLantern.Core.Bodies.Shapes;
 using AmpleLantern.Core.Courses;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Measures;
+using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Pressure.Stances;
 using AmpleLantern.Core.Screening;
@@ -42,6 +43,7 @@ public sealed class VisitStore(
 )
 {
     private Around? around;
+    private TakenLast? taken;
 
     public Instant Now => clock.Now;
 
@@ -90,27 +92,35 @@ public sealed class VisitStore(
                 .SingleOrDefault(v => v.Id == id)
     );
 
-    private static readonly Func<LanternDb, Guid, Task<Around?>> ToPlace = EF.CompileAsyncQuery(
-        (LanternDb db, Guid id) =>
+    private static readonly Func<LanternDb, Guid, Guid, Task<Around?>> ToPlace = EF.CompileAsyncQuery(
+        (LanternDb db, Guid id, Guid person) =>
             db
                 .Visits.Where(v => v.Id == id)
                 .Select(v => new Around(
                     v.Id,
                     1
                         + db.Visits.Count(o =>
-                            o.ClientId == v.ClientId && o.CancelledAt == null && (o.Date < v.Date || o.Date == v.Date && o.At < v.At)
+                            db.Clients.Where(c => c.Id == person || c.MergedInto == person).Select(c => c.Id).Contains(o.ClientId)
+                            && o.CancelledAt == null
+                            && (o.Date < v.Date || o.Date == v.Date && o.At < v.At)
                         ),
                     db.Users.Where(u => u.Id == v.PractitionerId).Select(u => u.PalmBreadthCm).SingleOrDefault(),
                     db.Visits.Where(o =>
-                            o.ClientId == v.ClientId && o.CancelledAt == null && (o.Date < v.Date || o.Date == v.Date && o.At < v.At)
+                            db.Clients.Where(c => c.Id == person || c.MergedInto == person).Select(c => c.Id).Contains(o.ClientId)
+                            && o.CancelledAt == null
+                            && (o.Date < v.Date || o.Date == v.Date && o.At < v.At)
                         )
                         .OrderByDescending(o => o.Date)
                         .ThenByDescending(o => o.At)
-                        .Select(o => o.Ratings)
+                        .Select(o => (Guid?)o.Id)
                         .FirstOrDefault(),
                     db.Courses.Where(c => c.Id == v.CourseId).Select(c => c.Terms).FirstOrDefault()
                 ))
                 .SingleOrDefault()
+    );
+
+    private static readonly Func<LanternDb, Guid, Task<TakenLast?>> ToTaken = EF.CompileAsyncQuery(
+        (LanternDb db, Guid id) => db.Visits.Where(v => v.Id == id).Select(v => new TakenLast(v.Date, v.Ratings)).SingleOrDefault()
     );
 
     private static RefusalException NotHere => new("not-found", "There is no such visit. It may be on another day; look at Today.");
@@ -118,15 +128,69 @@ public sealed class VisitStore(
     /// <summary>Works a visit out. What the database alone knows of it is asked once a request.</summary>
     public async Task<VisitFrame> Frame(Visit visit)
     {
-        around = around?.Visit == visit.Id ? around : await ToPlace(db, visit.Id) ?? throw NotHere;
+        if (around?.Visit != visit.Id)
+        {
+            around = await ToPlace(db, visit.Id, visit.Person) ?? throw NotHere;
+            taken = around.Last is { } last ? await ToTaken(db, last) : null;
+        }
+
         return new(
             visit,
             Setting(visit, around.Number, around.PalmCm) with
             {
-                MeasuredLast = around.Last ?? [],
+                MeasuredLast = taken,
                 MeasuredInCourse = around.Course?.Measures ?? [],
+                LastTime = visit.Bases.Count == 0 && visit.SignedAt is null ? await Before(visit) : null,
             }
         );
+    }
+
+    private (Guid Visit, LastTime? Last)? before;
+
+    private async Task<LastTime?> Before(Visit visit)
+    {
+        before = before?.Visit == visit.Id ? before : (visit.Id, await LastTime(visit.Person, visit.Date, visit.At));
+        return before.Value.Last;
+    }
+
+    /// <summary>A session stopped, or after which it was worse, is no rule's finding and is still not forgotten; signed or not.</summary>
+    /// <returns>Null where the last session before then went well, or there was none.</returns>
+    public async Task<LastTime?> LastTime(Guid client, LocalDate date, LocalTime at)
+    {
+        var records = await db.RecordsOf(client);
+        var last = await db
+            .Visits.AsNoTracking()
+            .Where(v => records.Contains(v.ClientId) && v.CancelledAt == null && (v.Date < date || v.Date == date && v.At < at))
+            .Where(v => v.Events.Any(e => e.Kind == GiveEventKind.Start))
+            .OrderByDescending(v => v.Date)
+            .ThenByDescending(v => v.At)
+            .Select(v => new { v.Id, v.Date })
+            .FirstOrDefaultAsync();
+        if (last is null)
+        {
+            return null;
+        }
+
+        var stops = knowledge.Responses.All.Where(r => r.Effect == ResponseKind.Stop).Select(r => r.Id).ToList();
+        var stopped = await db.SessionEvents.AnyAsync(e =>
+            e.VisitId == last.Id && (e.Kind == GiveEventKind.Happened || e.Kind == GiveEventKind.Response && stops.Contains(e.Response!))
+        );
+        var signed = await db.Recalled.Where(r => r.VisitId == last.Id).Select(r => new { r.Helped, r.Next }).SingleOrDefaultAsync();
+        var worse = signed?.Helped is Helped.Worse;
+        return stopped || worse ? new(last.Date, stopped ? await Stops(last.Id, stops) : [], worse, signed?.Next ?? "") : null;
+    }
+
+    private async Task<IReadOnlyList<string>> Stops(Guid visit, List<string> stops)
+    {
+        var frame = await Frame(await Read(visit));
+        return
+        [
+            .. frame
+                .State.Responses.Where(r => stops.Contains(r.Response))
+                .Select(r => NotedLine.Of(r, frame.Steps, frame.Knowledge))
+                .Distinct(),
+            .. (frame.State.Happened ?? []).Select(h => knowledge.Happenings.Find(h.What)?.Name ?? h.What),
+        ];
     }
 
     /// <summary>Works many visits out for a list, where their numbers are not shown.</summary>
@@ -138,7 +202,7 @@ public sealed class VisitStore(
 
     /// <param name="Number">Which of the client's visits it is, from 1; what was cancelled is not counted.</param>
     /// <param name="Last">What was measured at the visit before.</param>
-    private sealed record Around(Guid Visit, int Number, double? PalmCm, IReadOnlyList<Rating>? Last, CourseTerms? Course);
+    private sealed record Around(Guid Visit, int Number, double? PalmCm, Guid? Last, CourseTerms? Course);
 
     /// <summary>Makes one change on the version the caller saw, saves it and gives the visit as it then is.</summary>
     /// <exception cref="RefusalException">It may not be done now or by this person, or the visit was changed elsewhere.</exception>

@@ -204,10 +204,10 @@ public sealed record VisitView
 
     public required IReadOnlyList<Clearance> Clearances { get; init; }
 
-    /// <summary>What the complaints of the day suggest: aims of a session, and what is worth measuring.</summary>
     /// <summary>Ids of the notes that are likeliest at each step, by the step's id.</summary>
     public required IReadOnlyDictionary<string, IReadOnlyList<string>> LikelyNotes { get; init; }
 
+    /// <summary>What the complaints of the day suggest: aims of a session, and what is worth measuring.</summary>
     public required Suggested Suggested { get; init; }
 
     /// <summary>What is worth measuring, the likeliest to tell first.</summary>
@@ -232,4 +232,7 @@ public sealed record VisitView
     public required BasisWords? Vocabulary { get; init; }
 
     public required OutcomeShown Outcome { get; init; }
+
+    /// <summary>What the session before leaves to be minded, until this one begins; null where it went well, or there was none.</summary>
+    public LastTime? LastTime { get; init; }
 }

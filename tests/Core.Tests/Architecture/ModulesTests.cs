@@ -42,6 +42,7 @@ public class ModulesTests(ITestOutputHelper output)
         ("Papers", "records and advice on paper"),
         ("Recall", "signed visits as rows; what was found over them, what seems to help"),
         ("Courses", "several visits together; the next plan from the last session"),
+        ("Clients", "whether two records are one person's, and what they say together"),
         ("Diary", "the day"),
         ("Training", "drills on the mat"),
         ("Learning", "where points are, asked and spaced"),

@@ -64,6 +64,7 @@ public partial class NumbersTests
         ["Planning/Changing/PlanEdits.cs"] = "the length of a word of reason; a whole number",
         ["Screening/StartGate.cs"] = "the length of a word of reason",
         ["Screening/ClearanceCheck.cs"] = "the length of a word of reason",
+        ["Clients/SamePerson.cs"] = "how long a number is that one person alone has",
         ["Diary/Slot.cs"] = "hours in a day",
         ["Pressure/Levels.cs"] = "the levels there are, and half of one",
         ["Papers/RecordPaper.cs"] = "how much a short report names",

@@ -1,6 +1,7 @@
 using AmpleLantern.Core.Composing;
 using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Planning.Review;
+using AmpleLantern.Core.Recall;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Techniques;
 using AmpleLantern.Core.Tests.Support;
@@ -152,6 +153,65 @@ public class ComposeTests(ITestOutputHelper output)
 
     private static IEnumerable<string> Steps(Composition c) =>
         c.Proposals.SelectMany(p => p.Plan.Steps.Select(s => $"{s.Name} {s.Side} {s.Repeats}"));
+
+    /// <summary>Over every technique of a session: what went well takes more room than what went badly, and it is said.</summary>
+    /// <remarks>Not of each one: the search ends after its effort, not at the proven best.</remarks>
+    [Fact]
+    public void What_went_together_with_a_change_counts_more_or_less_and_says_so()
+    {
+        var request = Asked([new("shoulder", Side.Right, "stiff")], ["tui-na", "shiatsu"], 25);
+        var plain = Compose(request).Proposals[0];
+        Assert.DoesNotContain(plain.Why, w => w.Reason.Contains("Counted", StringComparison.Ordinal));
+        double Seconds(Proposal p, string technique) =>
+            p
+                .Plan.Steps.Where(s => s.Technique == technique && s.Role is StepRole.Work)
+                .Sum(s => PlanExpansion.WorkSeconds(s, s.Repeats, request.Tempo, Known.Base));
+        var techniques = plain.Plan.Steps.Where(s => s.Role is StepRole.Work).Select(s => s.Technique).Distinct().ToList();
+        var (more, less, seconds) = (0, 0, 0.0);
+        var reading = Known.Base.One<HelpReading>();
+        foreach (var technique in techniques)
+        {
+            Proposal With(bool better) =>
+                Compose(
+                    request with
+                    {
+                        Leans =
+                        [
+                            new(
+                                [new(WorkBy.Technique, technique)],
+                                better,
+                                "Seen at 3 visits.",
+                                better ? reading.BetterPercent : reading.WorsePercent
+                            ),
+                        ],
+                    }
+                ).Proposals[0];
+            var (well, badly) = (With(true), With(false));
+            var gained = Seconds(well, technique) - Seconds(badly, technique);
+            (more, less, seconds) = (more + (gained > 0 ? 1 : 0), less + (gained < 0 ? 1 : 0), seconds + gained);
+            Assert.Equal(Seconds(well, technique) > 0, well.Why.Any(w => w.Reason.Contains("Counted more: ", StringComparison.Ordinal)));
+            Assert.Equal(Seconds(badly, technique) > 0, badly.Why.Any(w => w.Reason.Contains("Counted less: ", StringComparison.Ordinal)));
+        }
+
+        Assert.True(more > less && seconds > 0, $"{more} of {techniques.Count} took more room, {less} less, {seconds} s");
+    }
+
+    [Fact]
+    public void A_lean_means_work_that_is_all_it_was_told_by_and_the_worse_of_two_counts()
+    {
+        var step = FlowPlans
+            .FromFlow(Known.Base.Flows["belly-bowl"], Known.Base, Known.Base.HouseSchool)
+            .Steps.First(s => s.Regions.Count > 0);
+        WorkKind technique = new(WorkBy.Technique, step.Technique),
+            place = new(WorkBy.Region, step.Regions[0]),
+            elsewhere = new(WorkBy.Region, "sole");
+        Assert.True(new Lean([technique, place], true, "", 125).Is(step));
+        Assert.True(new Lean([technique, place, elsewhere], true, "", 125).Is(step));
+        Assert.False(new Lean([technique, elsewhere], true, "", 125).Is(step));
+        Lean better = new([technique], true, "", 125),
+            worse = new([place], false, "", 70);
+        Assert.Same(worse, new Worth([new("abdomen")], Known.Base, [better, worse]).LeanOf(step));
+    }
 
     [Theory]
     [InlineData("legs-on-the-mat", 4, 240)]

@@ -21,11 +21,67 @@ public class ChangeTests
     [InlineData("pain", 4, 3, ChangeVerdict.Same)] // 25 %
     [InlineData("pain", 5, 7, ChangeVerdict.Worse)]
     [InlineData("pain", 0, 0, ChangeVerdict.Same)]
+    // Where more is better it is the lack that is judged: energy of 3 is a lack of 7.
+    [InlineData("energy", 3, 4, ChangeVerdict.Same)]
+    [InlineData("energy", 3, 5, ChangeVerdict.Better)]
+    [InlineData("energy", 8, 9, ChangeVerdict.Better)]
+    [InlineData("energy", 7, 6, ChangeVerdict.Worse)]
     [InlineData("hip-flexion-left", 100, 105, ChangeVerdict.Better)]
     [InlineData("hip-flexion-left", 100, 104, ChangeVerdict.Same)]
     [InlineData("hip-flexion-left", 100, 90, ChangeVerdict.Worse)]
     public void A_change_counts_from_its_threshold(string measure, double before, double after, ChangeVerdict verdict) =>
         Assert.Equal(verdict, ChangeJudge.Judge(Known.Base.Measures[measure], new(measure, before, after)).Verdict);
+
+    /// <summary>A better and a worse scale say the same of the same person, upside down.</summary>
+    [Fact]
+    public void Upside_down_a_change_is_judged_the_same()
+    {
+        var up = Known.Base.Measures["energy"];
+        var down = up with { Direction = "lower" };
+        var values = Enumerable.Range(0, 21).Select(i => i / 2.0).ToList();
+        foreach (var (before, after) in values.SelectMany(b => values.Select(a => (b, a))))
+        {
+            var one = ChangeJudge.Judge(up, new("energy", before, after));
+            var other = ChangeJudge.Judge(down, new("energy", 10 - before, 10 - after));
+            Assert.Equal((one.Verdict, one.Threshold), (other.Verdict, other.Threshold));
+        }
+    }
+
+    [Fact]
+    public void What_asks_about_the_days_before_is_judged_against_the_visit_before_and_does_not_say_that_today_helped()
+    {
+        var flushes = Known.Base.Measures["flushes"];
+        var last = new TakenLast(new(2026, 3, 2), [new("flushes", 7)]);
+        var change = ChangeJudge.Judge(flushes, new("flushes", 4), last);
+        Assert.Equal((ChangeVerdict.Better, -3, (7.0, 4.0)), (change.Verdict, change.Difference, change.Compared()));
+        var first = ChangeJudge.Judge(flushes, new("flushes", 7));
+        Assert.Equal((ChangeVerdict.NotMeasured, null), (first.Verdict, first.Compared()));
+        var fog = ChangeJudge.Judge(Known.Base.Measures["fog"], new("fog", 6, 6), last);
+        var outcome = OutcomeShown.Of([change, fog], null, Known.Base);
+        Assert.Equal((Helped.Same, "fog"), (outcome.Helped, Assert.Single(outcome.By).Measure.Id));
+        Assert.Equal(
+            ChangeVerdict.Better,
+            Trend.Of(flushes, [new(new(2026, 3, 2), 7, null), new(new(2026, 3, 9), 4, null)]).Overall.Verdict
+        );
+    }
+
+    /// <summary>Walks every measure of days: none is taken after, nor looked at again on the way.</summary>
+    [Fact]
+    public void What_asks_about_the_days_before_is_taken_on_arriving_only()
+    {
+        var days = Known.Base.Measures.All.Where(m => m.OfDays).ToList();
+        Assert.Equal(["flushes", "sleep", "temper"], days.Select(m => m.Id).Order(StringComparer.Ordinal));
+        Assert.All(
+            days,
+            m =>
+            {
+                Assert.Single(Ratings.Merge([], [new(m.Id, 3)], Known.Base));
+                Assert.Equal("of-days", Assert.Throws<RefusalException>(() => Ratings.Merge([], [new(m.Id, After: 3)], Known.Base)).Code);
+                var again = Rechecks.At(Known.Flow(Known.Legs), [ChangeJudge.Judge(m, new(m.Id, 3))], Known.Base);
+                Assert.All(again.Values, Assert.Empty);
+            }
+        );
+    }
 
     [Fact]
     public void A_rating_outside_its_scale_is_refused() =>

@@ -1,4 +1,5 @@
 using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Measures;
 using AmpleLantern.Core.Outcomes;
 using AmpleLantern.Core.Papers;
 using AmpleLantern.Core.Planning;
@@ -56,13 +57,44 @@ public class PapersTests
         Assert.Contains("Call 112 at once", headings);
         Assert.Contains("Call a physician the same day", headings);
         Assert.Contains("Call us", headings);
-        var guide = Known.Base.Flows[flow].Guide;
-        Assert.All(guide?.Aftercare ?? [], line => Assert.Contains(line, page.Parts[0].Lines));
-        Assert.Equal((guide?.Home.Count ?? 0) > 0, headings.Contains("At home, until we meet"));
+        // Every flow that ships says it for the client, in whole sentences.
+        var home = Known.Base.Of<FlowHome>()[flow];
+        Assert.Equal(home.Today, page.Parts[0].Lines);
+        Assert.NotEmpty(home.Today);
+        Assert.All(home.Today.Concat(home.Practice).Concat(home.Physician), s => Assert.EndsWith(".", s, StringComparison.Ordinal));
+        Assert.Equal(Known.Base.Flows[flow].Guide?.Home.Count > 0, headings.Contains("At home, until we meet"));
+        var physician = page.Parts.Single(p => p.Heading.StartsWith("Call a phys", StringComparison.Ordinal)).Lines;
+        Assert.All(home.Physician, sign => Assert.Contains(sign, physician));
         Assert.All(page.Parts, p => Assert.NotEmpty(p.Lines));
         Assert.DoesNotContain(page.Parts.SelectMany(p => p.Lines), l => l.Contains('{', StringComparison.Ordinal));
         using var pdf = Read(LetterPdf.Write([page], "Practice for bodywork"));
         Assert.Equal(1, pdf.PageCount);
+    }
+
+    private static readonly RecordGround Ground = new(
+        new("Said.", "Found.", "Done.", "Next."),
+        [],
+        "House rules",
+        "v1",
+        "Odile Fenn",
+        new LocalDate(2026, 3, 2),
+        [new("Slept well.", "Teo Marsh", new LocalDate(2026, 3, 3))]
+    );
+
+    /// <summary>Sleep was once taken afterwards too: a record of that time is printed as it was judged.</summary>
+    [Fact]
+    public void What_asks_about_the_days_before_is_printed_as_it_was_judged_then_and_now()
+    {
+        var sleep = Known.Base.Measures["sleep"];
+        string Line(Change change) =>
+            RecordPaper
+                .Short(Subject(), Log("feet-fluid") with { Changes = [change] }, Ground, Known.Base)
+                .Parts.SelectMany(p => p.Lines)
+                .Single(l => l.StartsWith("Sleep last night:", StringComparison.Ordinal));
+        var then = new Change("sleep", 3, 6, 3, 0.9, ChangeVerdict.Better);
+        Assert.Equal("Sleep last night: 3 of 10, then 6 of 10; better (counts from 0.9)", Line(then));
+        var now = ChangeJudge.Judge(sleep, new("sleep", 6), new(new(2026, 11, 22), [new("sleep", 3)]));
+        Assert.Equal("Sleep last night: 3 of 10 on 22 Nov 2026, now 6 of 10; better (counts from 2)", Line(now));
     }
 
     [Fact]
@@ -74,7 +106,7 @@ public class PapersTests
         var stopped = HomePaper.Draft(Subject(), Log("feet-fluid", "pain"), "112", Known.Base);
         Assert.DoesNotContain(stopped.Parts, p => p.Heading == "At home, until we meet");
         Assert.StartsWith("We stopped", stopped.Parts[0].Lines[0], StringComparison.Ordinal);
-        Assert.Empty(Known.Base.Flows["feet-fluid"].Guide!.Aftercare.Intersect(stopped.Parts[0].Lines));
+        Assert.Empty(Known.Base.Of<FlowHome>()["feet-fluid"].Today.Intersect(stopped.Parts[0].Lines));
         var log = Log("feet-fluid");
         var none = HomePaper.Draft(
             Subject(),
@@ -100,23 +132,14 @@ public class PapersTests
         {
             Findings = Known.Screened(Log("legs-on-the-mat").Plan, null, new FactEntry("varicose-veins")).Findings,
         };
-        var ground = new RecordGround(
-            new("Said.", "Found.", "Done.", "Next."),
-            [],
-            "House rules",
-            "v1",
-            "Odile Fenn",
-            new LocalDate(2026, 3, 2),
-            [new("Slept well.", "Teo Marsh", new LocalDate(2026, 3, 3))]
-        );
-        var record = RecordPaper.Whole(Subject(), log, ground, Known.Base);
+        var record = RecordPaper.Whole(Subject(), log, Ground, Known.Base);
         var lines = record.Parts.SelectMany(p => p.Lines).ToList();
         Assert.All(log.Plan.Steps, s => Assert.Contains(lines, l => l.StartsWith(s.Name, StringComparison.Ordinal)));
         Assert.All(log.Findings, f => Assert.Contains(lines, l => l.Contains(f.Title) && l.Contains($"Source: {f.Source}")));
         Assert.Contains("Slept well. (Teo Marsh, 3 March 2026)", lines);
         Assert.Contains(record.Parts, p => p.Text.Contains("version v1", StringComparison.Ordinal));
         Assert.Equal("Signed by Odile Fenn, 2 March 2026", record.From);
-        Assert.Contains("not signed", RecordPaper.Whole(Subject(), log, ground with { SignedBy = null }, Known.Base).From);
+        Assert.Contains("not signed", RecordPaper.Whole(Subject(), log, Ground with { SignedBy = null }, Known.Base).From);
         using var pdf = Read(LetterPdf.Write([record, record], "Practice for bodywork"));
         Assert.True(pdf.PageCount >= 4);
         // A word wider than the page, a line break and no word at all are set like any other.

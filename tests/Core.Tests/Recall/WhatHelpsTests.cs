@@ -1,5 +1,6 @@
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Measures;
+using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Recall;
 using AmpleLantern.Core.Tests.Support;
 using AmpleLantern.Core.Vocabulary;
@@ -138,10 +139,62 @@ public class WhatHelpsTests
         Assert.Equal((3, 3), (by.VisitsWith, by.VisitsWithout));
         Assert.True(by.CanBeTold);
         Assert.InRange(by.Difference, by.From!.Value, by.To!.Value);
-        // Of 1 gained 7 was left, of 0.5 still 2 more, and so on: kept is the mean share that stood at the next visit.
+        // 7 to 6, then 7 again: nothing stood. 7 to 6.5, then 6: twice of it. 6 to 2, then 5: a quarter.
         Assert.Equal(5, helped.Lasting!.Times);
-        Assert.Equal(7, helped.Lasting.Days);
+        Assert.Equal(7 * 24, helped.Lasting.Hours);
+        // Held and lost after a week each: it does not go by time.
+        Assert.Equal((null, null), (helped.Lasting.HeldForHours, helped.Lasting.LostByHours));
         Assert.Equal((0 / 1.0 + -1 / -0.5 + 0 / 1.0 + -1 / -4.0 + 0 / 1.0) / 5, helped.Lasting.Kept, 9);
+    }
+
+    /// <summary>Flushes asked about at a visit are those after the visit before: six values tell of five sessions.</summary>
+    [Fact]
+    public void What_asks_about_the_days_before_is_laid_to_the_session_they_followed()
+    {
+        string?[] besides = [null, "thumb-press", null, "thumb-press", "thumb-press", null];
+        double[] flushes = [8, 8, 5, 5, 2, 0];
+        var past = Past([.. besides.Select(b => (5.0, 5.0, b, Array.Empty<RecalledResponse>()))]);
+        var ratings = past.Ratings.Select(
+            (r, i) =>
+                new RecalledRating
+                {
+                    Id = r.Id,
+                    Measure = "flushes",
+                    Name = "Heat",
+                    Before = flushes[i],
+                    Threshold = 2,
+                    Verdict = ChangeVerdict.Same,
+                }
+        );
+        var helped = Assert.Single(WhatHelps.Of(past with { Ratings = [.. ratings] }, Known.Base));
+        // Better by 0, 3, 0, 3 and 2; the last session's is not known yet.
+        Assert.Equal((5, 1.6, null), (helped.Visits, helped.Mean, helped.Lasting));
+        var by = Assert.Single(helped.By);
+        Assert.Equal((3, 2), (by.VisitsWith, by.VisitsWithout));
+        Assert.Equal((8.0 / 3, 0.0), (by.With, by.Without));
+    }
+
+    [Fact]
+    public void How_long_it_held_goes_by_the_hours_until_they_came_again()
+    {
+        int[] days = [0, 1, 4, 14, 35];
+        var past = Past((8, 4, null, []), (5, 3, null, []), (4, 2, null, []), (4, 2, null, []), (4, 2, null, []));
+        var visits = past.Visits.Select(
+            (v, i) =>
+                new RecalledVisit
+                {
+                    Id = v.Id,
+                    VisitId = v.VisitId,
+                    Date = Day.PlusDays(days[i]),
+                    At = new(i == 1 ? 18 : 9, 0),
+                    PractitionerId = "p",
+                    Plan = "Legs",
+                    GivenSeconds = 600,
+                }
+        );
+        var lasting = Assert.Single(WhatHelps.Of(past with { Visits = [.. visits] }, Known.Base)).Lasting!;
+        // Three quarters after 33 hours, half after 63; nothing after ten days nor after three weeks.
+        Assert.Equal((4, 63, 240), (lasting.Times, lasting.HeldForHours, lasting.LostByHours));
     }
 
     [Fact]

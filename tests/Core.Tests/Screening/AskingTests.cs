@@ -138,6 +138,9 @@ public class AskingTests
         var missing = MissingFacts.For(all, Known.Flow(Known.Legs), Known.Base.HouseSchool, Known.Base);
         Assert.Empty(missing.Where(m => m.Region is null).Select(m => m.Fact));
         Assert.Empty(Asked.RedFlagsOpen(all, Known.Base));
+        // Every no is an answer; a card taken back is none.
+        Assert.Equal(all.Cards!.SelectMany(c => c.Denied).Distinct().Count(), Asked.Answers(all));
+        Assert.Equal(0, Asked.Answers(all with { Cards = [.. all.Cards!.Select(c => c with { Withdrawn = true })] }));
         Assert.Equal(["Right now"], Asked.RedFlagsOpen(all with { Date = Known.Day.PlusDays(1) }, Known.Base));
         var clear = Known.Screened(Known.Flow(Known.Legs), Born);
         Assert.Equal("Not asked yet: right now.", Headline.Of(clear, [], [], 1, 0, ["Right now"]).Answer);

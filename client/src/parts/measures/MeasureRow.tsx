@@ -6,6 +6,7 @@ import { Chart } from '../../chart/Chart';
 import { SavedText } from '../SavedText';
 import { sourceLine } from '../spoken';
 import { saidValue, type Family } from './families';
+import { SinceLast } from './SinceLast';
 import { Taking, type Taken } from './Taking';
 
 interface Props {
@@ -107,6 +108,7 @@ export function MeasureRow({
               {other != null && !beside && (
                 <span className="soft small was">{t('recheck.was', { value: saidValue(m, other) })}</span>
               )}
+              {m.ofDays && change && <SinceLast measure={m} change={change} />}
               {beside?.(m, change)}
             </div>
           );

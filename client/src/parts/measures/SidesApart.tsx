@@ -8,7 +8,7 @@ export function SidesApart({ visit }: { visit: VisitView }) {
   const { t } = useTranslation();
   return visit.sidesApart.map((s) => (
     <Note key={s.family} kind="wrong" role="alert">
-      {t('measure.apart', { name: s.name, side: t(`side.${s.thicker}`), by: s.by, unit: s.unit })} {s.says}{' '}
+      {t('measure.apart', { name: s.name, side: t(`side.${s.thicker}`), by: s.said })} {s.says}{' '}
       <span className="small">{sourceLine(s.source)}</span>
     </Note>
   ));

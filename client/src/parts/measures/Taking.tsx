@@ -2,7 +2,8 @@ import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import type { Measure } from '../../api/types';
-import { saidValue } from './families';
+import { ask, http, Problem } from '../../api/http';
+import { keptValue, saidValue, shownValue, unitOf } from './families';
 import { Stopwatch } from './Stopwatch';
 
 /** What was taken: one value, or each of several tries. */
@@ -100,7 +101,7 @@ function OneNumber({ measure: m, value, disabled, onTake }: Props) {
   return (
     <span className="taking bynumber">
       <NumberField measure={m} id={`take-${m.id}`} value={value} disabled={disabled} onNumber={put} />
-      <i className="soft small">{m.unit}</i>
+      <i className="soft small">{unitOf(m)}</i>
       {m.kind === 'time' && !disabled && <Stopwatch name={m.name} onTime={put} />}
     </span>
   );
@@ -123,7 +124,7 @@ function Several({ measure: m, value, tries, disabled, onTake }: Props) {
           onNumber={(v) => put(i, v)}
         />
       ))}
-      <i className="soft small">{m.unit}</i>
+      <i className="soft small">{unitOf(m)}</i>
       {m.kind === 'time' && !disabled && taken.length < triesOf(m) && (
         <Stopwatch name={m.name} onTime={(v) => put(taken.length, v)} />
       )}
@@ -150,25 +151,55 @@ interface NumberProps {
   onNumber: (value: number) => void;
 }
 
-/** Kept when it is left; what another device takes meanwhile shows unless something is being typed here. */
+const PLAIN = /^\d+([.,]\d+)?$/;
+
+const readBy = (m: Measure, text: string) =>
+  ask(http.GET('/api/measures/{measure}/read', { params: { path: { measure: m.id }, query: { text } } })).then(
+    (r) => r.value,
+  );
+
+/**
+ * Kept when it is left; what another device takes meanwhile shows unless something is being typed here. A number alone is in the unit that
+ * stands behind it, and is kept without a connection too; what else is written the server reads. What cannot be read stays, with what to
+ * write instead.
+ */
 function NumberField({ measure: m, id, label, value, disabled, onNumber }: NumberProps) {
+  const { t } = useTranslation();
   const [typed, setTyped] = useState<string | null>(null);
-  const shown = typed ?? value?.toString() ?? '';
-  const keep = () => {
-    const number = Number(shown.replace(',', '.'));
-    setTyped(null);
-    if (typed !== null && shown.trim() !== '' && !Number.isNaN(number) && number !== value) onNumber(number);
+  const [wrong, setWrong] = useState('');
+  const shown = typed ?? (value === null ? '' : String(shownValue(m, value)));
+  const keep = async () => {
+    if (typed === null) return;
+    if (typed.trim() === '') return setTyped(null);
+    try {
+      setWrong('');
+      const text = typed.trim();
+      const read = PLAIN.test(text) ? keptValue(m, Number(text.replace(',', '.'))) : await readBy(m, text);
+      setTyped(null);
+      if (read !== value) onNumber(read);
+    } catch (problem) {
+      setWrong(problem instanceof Problem && problem.message ? problem.message : t('shell.unreachable'));
+    }
   };
   return (
-    <Form.Control
-      id={id}
-      aria-label={label ?? m.name}
-      inputMode="decimal"
-      disabled={disabled}
-      value={shown}
-      onChange={(e) => setTyped(e.target.value)}
-      onBlur={keep}
-      onKeyDown={(e) => e.key === 'Enter' && keep()}
-    />
+    <>
+      <Form.Control
+        id={id}
+        aria-label={label ?? m.name}
+        aria-invalid={wrong !== ''}
+        aria-describedby={wrong ? `${id}-wrong` : undefined}
+        inputMode="decimal"
+        disabled={disabled}
+        value={shown}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={() => void keep()}
+        onKeyDown={(e) => e.key === 'Enter' && void keep()}
+      />
+      {wrong && (
+        <span id={`${id}-wrong`} role="alert" className="plum small">
+          {wrong}
+        </span>
+      )}
+    </>
   );
 }

@@ -15,6 +15,7 @@ import { Measured } from './Measured';
 import { Phone } from './Phone';
 import { Stretches } from './Stretches';
 import { Consents } from '../../parts/Consents';
+import { LastTime } from '../../parts/LastTime';
 import { SavedText } from '../../parts/SavedText';
 
 /** Arrive: who is this, what changed today. Questions that could change today's plan come first. */
@@ -49,6 +50,7 @@ export default function Arrive({ visit, words, who, lamps, base }: StageProps) {
           {t('arrive.onward')}
         </button>
       </div>
+      <LastTime last={visit.lastTime} />
       <Tabs
         id="arrive"
         label={t('cards.leaves')}

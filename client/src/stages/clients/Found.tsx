@@ -2,16 +2,10 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { nameIn } from '../../api/named';
 import type { PlaceFound, Vocabulary } from '../../api/types';
-import { Chart } from '../../chart/Chart';
+import { BothSides } from '../../chart/BothSides';
 import { day } from '../../parts/spoken';
 
 const SHOWN = 7;
-/** Noted without saying how strong reads as clearly there. */
-const UNSAID = 2;
-const MOST = 3;
-
-const strengthOf = (then: PlaceFound['now']) => (then.noted ? (then.strength ?? UNSAID) : 0);
-
 /** One mark a visit; noted without saying how strong is not the same as a little. */
 function markOf(v: PlaceFound['now']) {
   if (!v.worked) return 'not';
@@ -104,24 +98,21 @@ export function FoundOnBody({
   const wash: Record<string, number> = Object.fromEntries(regions.map((r) => [r, 0]));
   for (const p of placed) {
     const sides = p.side === 'left' ? [1] : p.side === 'right' ? [-1] : [0, 1, -1];
-    const warm = chosen ? 1 : strengthOf(p.now) / MOST;
+    const warm = chosen ? 1 : p.warm;
     for (const s of sides) wash[`${p.region!}/${s}`] = Math.max(wash[`${p.region!}/${s}`] ?? 0, warm);
   }
   if (regions.length === 0) return null;
   return (
     <section className="foundbody" aria-label={t('found.onBody')}>
       <h2>{t('found.onBody')}</h2>
-      <div>
-        {['front', 'back'].map((view) => (
-          <Chart
-            key={view}
-            wanted={{ clientId, regions, points, view }}
-            box={{ width: 160, height: 330 }}
-            wash={wash}
-            label={t(`found.${view}`)}
-          />
-        ))}
-      </div>
+      <BothSides
+        clientId={clientId}
+        label={t('found.onBody')}
+        height={330}
+        regions={regions}
+        points={points}
+        wash={wash}
+      />
     </section>
   );
 }

@@ -1,10 +1,13 @@
 import { useTranslation } from 'react-i18next';
 import { nameIn } from '../../api/named';
+import { howOld } from '../../parts/spoken';
 import type { Helping, MeasureHelped, Vocabulary } from '../../api/types';
 
 type T = (key: string, values?: Record<string, unknown>) => string;
 
 const number = (v: number) => String(Math.round(v * 10) / 10).replace('-', '−');
+
+const percent = (share: number) => Math.round(share * 100);
 
 const interval = (of: { from?: number | null; to?: number | null }, t: T, without: string) =>
   of.from == null || of.to == null ? t(without) : t('helps.interval', { from: number(of.from), to: number(of.to) });
@@ -46,11 +49,19 @@ export function Helps({ helps, words }: { helps: MeasureHelped[]; words: Vocabul
           {!m.tooFew && m.by.length === 0 && <p className="soft">{t('helps.nothing')}</p>}
           {m.lasting && (
             <p className="soft">
-              {t('helps.lasting', {
-                count: m.lasting.times,
-                kept: Math.round(m.lasting.kept * 100),
-                days: number(m.lasting.days),
-              })}
+              {[
+                t('helps.lasting', {
+                  count: m.lasting.times,
+                  kept: percent(m.lasting.kept),
+                  time: time(m.lasting.hours, t),
+                }),
+                m.lasting.heldForHours != null &&
+                  t('helps.held', { share: percent(m.lasting.share), time: time(m.lasting.heldForHours, t) }),
+                m.lasting.lostByHours != null &&
+                  t('helps.lost', { share: percent(m.lasting.share), time: time(m.lasting.lostByHours, t) }),
+              ]
+                .filter(Boolean)
+                .join(' ')}
             </p>
           )}
         </article>
@@ -60,6 +71,11 @@ export function Helps({ helps, words }: { helps: MeasureHelped[]; words: Vocabul
 }
 
 const MOST_NAMED = 3;
+
+function time(hours: number, t: T) {
+  const { unit, count } = howOld(hours);
+  return t(`helps.time.${unit}`, { count });
+}
 
 /** What was always given together, the techniques first. */
 function workOf(h: Helping, words: Vocabulary, t: T) {

@@ -1,25 +1,27 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { Link, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
 import { keptAs } from '../../api/kept';
-import type { ClientHistory, LastTime, LimitsNow, PlaceFound } from '../../api/types';
+import type { ClientHistory, LimitsNow, PlaceFound } from '../../api/types';
 import { useMe } from '../../api/useMe';
 import { useVocabulary } from '../../api/useVisit';
-import { familiesOf, saidPair } from '../../parts/measures/families';
+import { LastTime } from '../../parts/LastTime';
+import { familiesOf, saidChange } from '../../parts/measures/families';
 import { day, dayOf, hourMinute } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { OutcomeSign } from '../../parts/OutcomeSign';
 import { Fold } from '../../ui/Fold';
-import { Note } from '../../ui/Note';
 import { Courses } from './Courses';
 import { FindInRecords } from './FindInRecords';
 import { FoundList, FoundOnBody } from './Found';
 import { Helps } from './Helps';
 import { EditClient } from './EditClient';
+import { Doubles, Merge, Merged } from './Merging';
 import { TrendChart } from './TrendChart';
 import { TwoVisits } from './TwoVisits';
+import { WholeRecord } from './WholeRecord';
 
 /** A client's history: what is known, what was given, and whether it helped over the visits. */
 export default function History() {
@@ -28,6 +30,8 @@ export default function History() {
   const me = useMe();
   const words = useVocabulary();
   const [editing, setEditing] = useState(false);
+  /** The record looked at beside this one; empty while it is still to be chosen. */
+  const [other, setOther] = useState<string | null>(null);
   const [place, setPlace] = useState<PlaceFound | null>(null);
   const history = useQuery({
     queryKey: keptAs.client(clientId),
@@ -38,6 +42,12 @@ export default function History() {
     queryFn: () => ask(http.GET('/api/clients/{clientId}/past', { params: { path: { clientId } } })),
     enabled: me.mayTreat,
   });
+  const navigate = useNavigate();
+  const kept = history.data?.id ?? clientId;
+  useEffect(() => {
+    // The address of a record that was made one with another leads to the one that is kept.
+    if (kept !== clientId) void navigate(`/clients/${kept}`, { replace: true });
+  }, [kept, clientId, navigate]);
   if (!history.data) {
     return (
       <Frame>
@@ -58,7 +68,7 @@ export default function History() {
       side={
         me.mayTreat ? (
           <>
-            {past.data && <FoundOnBody found={past.data.found} clientId={clientId} chosen={place} />}
+            {past.data && words.data && <FoundOnBody found={past.data.found} clientId={clientId} chosen={place} />}
             <Known h={h} />
           </>
         ) : undefined
@@ -84,22 +94,31 @@ export default function History() {
           </p>
         </div>
         <div className="headacts">
-          {h.visits.some((v) => v.phase === 'signed') && (
-            <a className="pill quiet" href={`/api/clients/${h.id}/record/pdf`} download>
-              {t('letter.whole')}
-            </a>
-          )}
+          {h.visits.some((v) => v.phase === 'signed') && <WholeRecord client={h} />}
           {h.mayEdit.allowed && (
             <button type="button" className="pill" aria-expanded={editing} onClick={() => setEditing(!editing)}>
               {t('clients.edit')}
             </button>
           )}
+          {h.mayMerge.allowed && (
+            <button
+              type="button"
+              className="pill quiet"
+              aria-expanded={other !== null}
+              onClick={() => setOther(other === null ? '' : null)}
+            >
+              {t('merge.open')}
+            </button>
+          )}
         </div>
       </div>
       {editing && <EditClient client={h} done={() => setEditing(false)} />}
+      {other !== null && <Merge key={other} client={h} first={other} done={() => setOther(null)} />}
+      {h.mayMerge.allowed && other === null && <Doubles clientId={h.id} onLook={setOther} />}
+      <Merged client={h} />
       {me.mayTreat && h.visits.length > 0 && <HoldsNow limits={h.limits} last={h.lastTime} />}
       {me.mayTreat && h.visits.length > 0 && <FindInRecords client={clientId} />}
-      {past.data && words.data && past.data.found.length > 0 && (
+      {past.data && words.data && h.visits.length > 0 && (
         <FoundList found={past.data.found} words={words.data} chosen={place} onChoose={setPlace} />
       )}
       {me.mayTreat && words.data && <Courses clientId={clientId} words={words.data} />}
@@ -144,8 +163,7 @@ export default function History() {
                     .filter((c) => c.change.verdict !== 'not-measured')
                     .map((c) => (
                       <em key={c.measure.id} className={`moved ${c.change.verdict}`}>
-                        {c.change.named ? `“${c.change.named}”` : c.measure.name}{' '}
-                        {saidPair(c.measure, c.change.before!, c.change.after!)}
+                        {c.change.named ? `“${c.change.named}”` : c.measure.name} {saidChange(c.measure, c.change)}
                       </em>
                     ))}
                 </span>
@@ -159,17 +177,12 @@ export default function History() {
 }
 
 /** What the screen says today, over the plan that comes next or the last one. */
-function HoldsNow({ limits, last }: { limits?: LimitsNow | null; last?: LastTime | null }) {
+function HoldsNow({ limits, last }: { limits?: LimitsNow | null; last: ClientHistory['lastTime'] }) {
   const { t } = useTranslation();
   return (
     <section className="holdsnow" aria-label={t('holds.title')}>
       <h2>{t('holds.title')}</h2>
-      {last && (
-        <Note kind="wrong" role="alert">
-          {last.stopped.length > 0 && t('holds.stopped', { date: day(last.date), what: last.stopped.join('; ') })}{' '}
-          {last.worse && t('holds.worse', { date: day(last.date) })} {last.next && <q>{last.next}</q>}
-        </Note>
-      )}
+      <LastTime last={last} />
       {!limits && <p className="soft">{t('holds.never')}</p>}
       {limits?.places.length === 0 && <p>{t('holds.none', { plan: limits.over })}</p>}
       <ul className="plainlist">
@@ -179,6 +192,11 @@ function HoldsNow({ limits, last }: { limits?: LimitsNow | null; last?: LastTime
           </li>
         ))}
       </ul>
+      {limits?.unread.map((u) => (
+        <p key={u} className="plum">
+          {t('holds.unread', { what: u })}
+        </p>
+      ))}
       {limits && (
         <p className="soft small">
           {limits.places.length > 0 && t('holds.over', { plan: limits.over })}{' '}

@@ -3,7 +3,7 @@ import { scaleLinear, scaleTime } from '@visx/scale';
 import { Line } from '@visx/shape';
 import { useTranslation } from 'react-i18next';
 import type { Measure, Trend } from '../../api/types';
-import { saidPair, saidValue, type Family } from '../../parts/measures/families';
+import { saidPair, saidValue, shownValue, type Family } from '../../parts/measures/families';
 import { day, shortDay, sourceLine } from '../../parts/spoken';
 
 export interface TrendOf {
@@ -44,7 +44,10 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
   const y = scaleLinear({ domain: spread(first, values), range: [HIGH - ROOM.bottom, ROOM.top] });
   const said = trends
     .map(({ measure, trend }) =>
-      [measure.name, ...trend.points.map((p) => `${day(p.date)}: ${p.before ?? '–'} → ${p.after ?? '–'}`)].join('; '),
+      [
+        measure.name,
+        ...trend.points.map((p) => `${day(p.date)}: ${shown(measure, p.before)} → ${shown(measure, p.after)}`),
+      ].join('; '),
     )
     .join('. ');
   return (
@@ -62,7 +65,7 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
           left={left}
           scale={y}
           numTicks={4}
-          tickFormat={(v) => first.words?.[Number(v)] ?? String(v)}
+          tickFormat={(v) => first.words?.[Number(v)] ?? String(shownValue(first, Number(v)))}
           tickLabelProps={{ className: 'axis', fontFamily: 'inherit', dx: -2, dy: 3, textAnchor: 'end' }}
           axisLineClassName="grid"
           tickClassName="grid"
@@ -101,7 +104,7 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
           </g>
         ))}
       </svg>
-      {once && <p className="soft small">{t('history.once')}</p>}
+      {trends.every((x) => x.trend.points.length < 2) && <p className="soft small">{t('history.once')}</p>}
       {plans.size === 1 && days.length > 1 && (
         <p className="soft small">{t('history.eachTime', { plan: [...plans][0] })}</p>
       )}
@@ -115,11 +118,16 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
         </ol>
       )}
       <p className="soft small">
-        {t('reflect.counts', { by: trends[0]!.trend.overall.threshold, source: sourceLine(first.source) })}
+        {t('reflect.counts', {
+          by: shownValue(first, trends[0]!.trend.overall.threshold),
+          source: sourceLine(first.source),
+        })}
       </p>
     </figure>
   );
 }
+
+const shown = (m: Measure, value: number | null | undefined) => (value == null ? '–' : shownValue(m, value));
 
 function Overall({ measure, trend: { overall }, second }: TrendOf & { second: boolean }) {
   const { t } = useTranslation();

@@ -5,7 +5,7 @@ import { Link } from 'react-router';
 import { nameIn } from '../../api/named';
 import type { PastVisit, Vocabulary } from '../../api/types';
 import { useVisit, useWordsOf } from '../../api/useVisit';
-import { saidPair, saidValue } from '../../parts/measures/families';
+import { saidChange } from '../../parts/measures/families';
 import { day, minSec } from '../../parts/spoken';
 import { Fold } from '../../ui/Fold';
 
@@ -80,10 +80,8 @@ function One({
           <ul className="plainlist">
             {visit.outcome.taken.map(({ measure: m, change: c }) => (
               <li key={m.id} className={c.verdict}>
-                <b>{c.named ? `“${c.named}”` : m.name}</b>{' '}
-                {c.before != null && c.after != null
-                  ? `${saidPair(m, c.before, c.after)} · ${t(`verdict.${c.verdict}`)}`
-                  : saidValue(m, (c.before ?? c.after)!)}
+                <b>{c.named ? `“${c.named}”` : m.name}</b> {saidChange(m, c)}
+                {c.verdict !== 'not-measured' && ` · ${t(`verdict.${c.verdict}`)}`}
               </li>
             ))}
           </ul>

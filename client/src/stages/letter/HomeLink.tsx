@@ -1,13 +1,14 @@
 import { useMutation } from '@tanstack/react-query';
 import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
+import type { LetterEdits } from '../../api/types';
 import { dayOf } from '../../parts/spoken';
 
 /** Makes a link to the page that goes home; the address is told once, and ends by itself. */
-export function HomeLink({ visitId }: { visitId: string }) {
+export function HomeLink({ visitId, now }: { visitId: string; now: () => LetterEdits }) {
   const { t } = useTranslation();
   const make = useMutation({
-    mutationFn: () => ask(http.POST('/api/visits/{visitId}/home-link', { params: { path: { visitId } } })),
+    mutationFn: () => ask(http.POST('/api/visits/{visitId}/home-link', { params: { path: { visitId } }, body: now() })),
   });
   const address = make.data && `${window.location.origin}${make.data.path}`;
   return (

@@ -1,10 +1,13 @@
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useRef } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link, useParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
 import { keptAs } from '../../api/kept';
+import type { LetterEdits } from '../../api/types';
+import { handFile } from '../../parts/handFile';
 import { HomeLink } from './HomeLink';
-import { Paper } from './Paper';
+import { Paper, readPaper } from './Paper';
 
 /** From which stage a paper is opened. */
 const fromOf: Record<string, string> = { consent: 'arrive', record: 'reflect', short: 'reflect', home: 'reflect' };
@@ -18,6 +21,20 @@ export default function LetterPage() {
     queryFn: () => ask(http.GET('/api/visits/{visitId}/letters/{kind}', { params: { path: { visitId, kind } } })),
     refetchOnMount: 'always',
     retry: false,
+  });
+  const editable = kind !== 'record';
+  const paper = useRef<HTMLElement>(null);
+  const now = (): LetterEdits => (editable && paper.current ? readPaper(paper.current) : {});
+  const pdf = useMutation({
+    mutationFn: () =>
+      ask<Blob>(
+        http.POST('/api/visits/{visitId}/letters/{kind}/pdf', {
+          params: { path: { visitId, kind } },
+          body: now(),
+          parseAs: 'blob',
+        }) as never,
+      ),
+    onSuccess: (file) => handFile(file, `${kind}-${letter.data!.date.replaceAll(' ', '-')}.pdf`),
   });
   const from = fromOf[kind] ?? 'screen';
   const back = (
@@ -39,16 +56,21 @@ export default function LetterPage() {
     <main className="letterframe">
       <div className="letterbar">
         {back}
-        {kind !== 'record' && <span className="soft small">{t('letter.change')}</span>}
-        {kind === 'home' && <HomeLink visitId={visitId} />}
-        <a className="pill" href={`/api/visits/${visitId}/letters/${kind}/pdf`} download>
+        {editable && <span className="soft small">{t('letter.change')}</span>}
+        {kind === 'home' && <HomeLink visitId={visitId} now={now} />}
+        <button type="button" className="pill" disabled={pdf.isPending} onClick={() => pdf.mutate()}>
           {t('letter.pdf')}
-        </a>
+        </button>
+        {pdf.error && (
+          <span role="alert" className="plum">
+            {pdf.error.message || t('shell.unreachable')}
+          </span>
+        )}
         <button type="button" className="pill main" onClick={() => window.print()}>
           {t('letter.print')}
         </button>
       </div>
-      <Paper letter={l} editable={kind !== 'record'} />
+      <Paper letter={l} editable={editable} at={paper} />
     </main>
   );
 }

@@ -15,12 +15,15 @@ export function Settings({ words }: { words: Vocabulary }) {
   const settings = useQuery({ queryKey: keptAs.settings(), queryFn: () => ask(http.GET('/api/settings')) });
   const [zone, setZone] = useState<string | null>(null);
   const [away, setAway] = useState<string[]>();
+  const [units, setUnits] = useState<string | null>(null);
   const [number, setNumber] = useState<string | null>(null);
   if (!settings.data) return null;
   const { timeZone, zones } = settings.data;
   const notHere = away ?? settings.data.notHere;
   const send = async () => {
-    await ask(http.PUT('/api/settings', { body: { timeZone: zone ?? timeZone, notHere, emergencyNumber: number } }));
+    await ask(
+      http.PUT('/api/settings', { body: { timeZone: zone ?? timeZone, notHere, emergencyNumber: number, units } }),
+    );
     await cache.invalidateQueries();
   };
   return (
@@ -34,6 +37,14 @@ export function Settings({ words }: { words: Vocabulary }) {
         onChoose={setZone}
       />
       <p className="soft small">{t('settings.zoneWhy')}</p>
+      <Choice
+        id="units"
+        label={t('settings.units')}
+        value={units ?? settings.data.units}
+        options={settings.data.unitsToChoose}
+        onChoose={setUnits}
+      />
+      <p className="soft small">{t('settings.unitsWhy')}</p>
       <TextField
         id="emergency-number"
         label={t('settings.emergency')}

@@ -2,11 +2,12 @@ import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { known, nameIn } from '../../api/named';
-import type { NotedResponse, VisitView, Vocabulary } from '../../api/types';
+import type { NotedResponse, PlanStep, VisitView, Vocabulary } from '../../api/types';
 import { clock } from '../../parts/spoken';
 import { TextField } from '../../ui/fields';
 import { Fold } from '../../ui/Fold';
 import { SendForm } from '../../ui/SendForm';
+import { NotedOnBody, useStepsAt, type Place } from './NotedOnBody';
 import { useNoting } from './useNoting';
 
 const STRENGTHS = [1, 2, 3];
@@ -17,44 +18,61 @@ export function Noted({ visit, words }: { visit: VisitView; words: Vocabulary })
   const [open, setOpen] = useState<string | null>(null);
   const { responses } = visit.session;
   const mayAdd = visit.phase === 'finished';
+  const [at, setAt] = useState<Place | null>(null);
+  const here = useStepsAt(visit, at);
   return (
     <>
       <h3 className="mt-3">{t('given.responses')}</h3>
+      <NotedOnBody visit={visit} at={at} onAt={setAt} />
+      {at && (
+        <p className="limitat" aria-live="polite">
+          <b className="serif">
+            {[at.side && t(at.side > 0 ? 'side.left' : 'side.right'), nameIn(words.regions, at.region)]
+              .filter(Boolean)
+              .join(' ')}
+          </b>{' '}
+          <button type="button" className="pill quiet" onClick={() => setAt(null)}>
+            {t('limits.everywhere')}
+          </button>
+        </p>
+      )}
       {responses.length === 0 && <p className="soft small">{t('given.none')}</p>}
       <ul className="log">
-        {responses.map((r) => (
-          <li key={r.id}>
-            <time>{clock(r.at)}</time>
-            <b>{nameIn(words.responses, r.response)}</b>
-            <span className="soft">
-              {[
-                nameIn(visit.plan.steps, r.step),
-                r.detail?.place,
-                r.detail?.side && r.detail.side !== 'mid' && t(`side.${r.detail.side}`),
-                r.detail?.strength && t(`lastNote.of.${r.detail.strength}`),
-                r.text,
-                r.when !== 'during' && t(`given.when.${r.when}`),
-              ]
-                .filter(Boolean)
-                .join(' · ')}
-            </span>
-            {mayAdd && (
-              <button
-                type="button"
-                className="textbutton"
-                aria-expanded={open === r.id}
-                onClick={() => setOpen(open === r.id ? null : r.id)}
-              >
-                {t('given.say')}
-              </button>
-            )}
-            {open === r.id && <SayMore visit={visit} noted={r} done={() => setOpen(null)} />}
-          </li>
-        ))}
+        {responses
+          .filter((r) => !at || here.some((s) => s.id === r.step))
+          .map((r) => (
+            <li key={r.id}>
+              <time>{clock(r.at)}</time>
+              <b>{nameIn(words.responses, r.response)}</b>
+              <span className="soft">
+                {[
+                  nameIn(visit.plan.steps, r.step),
+                  r.detail?.place,
+                  r.detail?.side && r.detail.side !== 'mid' && t(`side.${r.detail.side}`),
+                  r.detail?.strength && t(`lastNote.of.${r.detail.strength}`),
+                  r.text,
+                  r.when !== 'during' && t(`given.when.${r.when}`),
+                ]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </span>
+              {mayAdd && (
+                <button
+                  type="button"
+                  className="textbutton"
+                  aria-expanded={open === r.id}
+                  onClick={() => setOpen(open === r.id ? null : r.id)}
+                >
+                  {t('given.say')}
+                </button>
+              )}
+              {open === r.id && <SayMore visit={visit} noted={r} done={() => setOpen(null)} />}
+            </li>
+          ))}
       </ul>
       {mayAdd && (
-        <Fold title={t('given.add')}>
-          <AddNoted visit={visit} words={words} />
+        <Fold title={t('given.add')} key={at ? `${at.region}/${at.side}` : ''} open={!!at}>
+          <AddNoted visit={visit} words={words} given={here} />
         </Fold>
       )}
     </>
@@ -79,10 +97,9 @@ function SayMore({ visit, noted, done }: { visit: VisitView; noted: NotedRespons
 }
 
 /** Something found that nobody noted while hands were busy: at which step, where in it, what, how strong. */
-function AddNoted({ visit, words }: { visit: VisitView; words: Vocabulary }) {
+function AddNoted({ visit, words, given }: { visit: VisitView; words: Vocabulary; given: PlanStep[] }) {
   const { t } = useTranslation();
   const note = useNoting(visit);
-  const given = visit.plan.steps.filter((s) => visit.given.some((g) => g.step === s.id && g.givenSeconds > 0));
   const [chosen, setChosen] = useState<string | null>(null);
   const step = known(given, chosen) ?? given[0];
   const [place, setPlace] = useState('');

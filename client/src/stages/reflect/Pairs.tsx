@@ -3,9 +3,10 @@ import { Line } from '@visx/shape';
 import { useTranslation } from 'react-i18next';
 import type { Change, Measure, VisitView, Vocabulary } from '../../api/types';
 import { AnotherMeasure } from '../../parts/measures/AnotherMeasure';
-import { familiesOf, saidPair, saidValue } from '../../parts/measures/families';
+import { compared, familiesOf, saidPair, saidValue, shownValue, unitOf } from '../../parts/measures/families';
 import { MeasureRow } from '../../parts/measures/MeasureRow';
 import { SidesApart } from '../../parts/measures/SidesApart';
+import { SinceLast } from '../../parts/measures/SinceLast';
 import { useTaking } from '../../parts/measures/useTaking';
 import { sourceLine } from '../../parts/spoken';
 
@@ -13,7 +14,8 @@ import { sourceLine } from '../../parts/spoken';
 export function Pairs({ visit, words, locked }: { visit: VisitView; words: Vocabulary; locked: boolean }) {
   const { t } = useTranslation();
   const { shown, others, add, take, swap } = useTaking(visit, words, 'after');
-  const sealed = familiesOf(visit.outcome.taken.map((j) => j.measure));
+  const sealed = familiesOf(visit.outcome.taken.map((j) => j.measure).filter((m) => !m.ofDays));
+  const days = visit.outcome.taken.filter((j) => j.measure.ofDays);
   return (
     <section className="pairs measures" aria-label={t('reflect.pairs')}>
       {(locked ? sealed : shown).map((family) => (
@@ -30,6 +32,14 @@ export function Pairs({ visit, words, locked }: { visit: VisitView; words: Vocab
           beside={(m, change) => change && <Verdict measure={m} change={change} />}
         />
       ))}
+      {days.length > 0 && (
+        <div className="measurerow" role="group" aria-label={t('measure.days')}>
+          <p className="mname soft small">{t('measure.days')}</p>
+          {days.map((j) => (
+            <SinceLast key={j.measure.id} measure={j.measure} change={j.change} named />
+          ))}
+        </div>
+      )}
       <SidesApart visit={visit} />
       {!locked && <AnotherMeasure others={others} onChoose={add} />}
     </section>
@@ -39,17 +49,18 @@ export function Pairs({ visit, words, locked }: { visit: VisitView; words: Vocab
 function Verdict({ measure: m, change: c }: { measure: Measure; change: Change }) {
   const { t } = useTranslation();
   if (c.before == null && c.after == null) return null;
+  const at = compared(c);
   return (
     <div className="judged">
       <Scale measure={m} change={c} />
       <p className={`verdict ${c.verdict}`}>
-        {c.verdict !== 'not-measured'
-          ? `${saidPair(m, c.before!, c.after!)} · ${t(`verdict.${c.verdict}`)}`
+        {at
+          ? `${saidPair(m, ...at)} · ${t(`verdict.${c.verdict}`)}`
           : c.before == null
             ? t('reflect.noBefore')
             : t('reflect.notAgain', { value: saidValue(m, c.before) })}
         <span className="soft small" title={sourceLine(m.source)}>
-          {t('reflect.countsFrom', { by: c.threshold, unit: m.unit })}
+          {t('reflect.countsFrom', { by: shownValue(m, c.threshold), unit: unitOf(m) })}
         </span>
       </p>
     </div>

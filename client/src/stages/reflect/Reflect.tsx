@@ -1,6 +1,7 @@
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
 import { useChange } from '../../api/useVisit';
+import { saidChange } from '../../parts/measures/families';
 import { dayOf } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { Thread } from '../../thread/Thread';
@@ -105,7 +106,7 @@ function headline(visit: StageProps['visit'], t: T) {
   if (helped === 'worse') return t('reflect.worse', { what: by.map(name).join(', ') });
   if (helped === 'better')
     return t('reflect.better', {
-      what: by.map((x) => `${name(x)} ${x.change.before} → ${x.change.after}`).join(', '),
+      what: by.map((x) => `${name(x)} ${saidChange(x.measure, x.change)}`).join(', '),
     });
   if (helped === 'same') return t('reflect.same');
   return t(visit.phase === 'signed' ? 'reflect.notMeasured' : 'reflect.measure');

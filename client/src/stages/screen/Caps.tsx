@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { nameIn } from '../../api/named';
 import type { PlaceLimit, VisitView, Vocabulary } from '../../api/types';
-import { Chart } from '../../chart/Chart';
+import { BothSides } from '../../chart/BothSides';
 import { OutcomeSign } from '../../parts/OutcomeSign';
 
 const WHOLE_BODY = 'whole-body';
@@ -32,18 +32,16 @@ export function Caps({ visit, words }: { visit: VisitView; words: Vocabulary }) 
         {limits.length === 0 ? t(visit.screen.standing.length > 0 ? 'limits.kept' : 'limits.none') : t('limits.lead')}
       </p>
       {limits.length > 0 && (
-        <div className="stepchart pairchart">
-          {['front', 'back'].map((view) => (
-            <Chart
-              key={view}
-              label={`${t('limits.chart')}, ${t(`view.${view}`)}`}
-              box={{ width: 160, height: 300 }}
-              wanted={{ view, clientId: visit.client.id, regions }}
-              lit={limits.filter((l) => l.outcome !== 'avoid').flatMap(drawn)}
-              leftOut={out}
-              onArea={(region, side) => setAt(at?.region === region && at.side === side ? null : { region, side })}
-            />
-          ))}
+        <div className="stepchart">
+          <BothSides
+            clientId={visit.client.id}
+            label={t('limits.chart')}
+            height={300}
+            regions={regions}
+            lit={limits.filter((l) => l.outcome !== 'avoid').flatMap(drawn)}
+            leftOut={out}
+            onArea={(region, side) => setAt(at?.region === region && at.side === side ? null : { region, side })}
+          />
         </div>
       )}
       {at && (

@@ -3,6 +3,7 @@ import { useTranslation } from 'react-i18next';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import type { Plan } from '../../api/types';
 import { useChange } from '../../api/useVisit';
+import { LastTime } from '../../parts/LastTime';
 import { OutcomeSign } from '../../parts/OutcomeSign';
 import { Frame } from '../../shell/Frame';
 import { Thread } from '../../thread/Thread';
@@ -96,6 +97,7 @@ export default function Screen({ visit, words, who, lamps, base }: StageProps) {
           </button>
         </div>
       </div>
+      <LastTime last={visit.lastTime} />
       {(visit.screen.unresolved ?? []).map((u) => (
         <Note key={u.saying}>
           <b>{t('screen.unresolved')}</b> {u.saying}

@@ -46,6 +46,11 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
   const [away, setMissing] = useState<string[]>();
   const missing = away ?? settings.data?.notHere ?? [];
   const props = words.props.filter((p) => p.flows.some((f) => from.includes(known(words.flows, f)!.tradition)));
+  const leans = useQuery({
+    queryKey: keptAs.leans(visit.id),
+    queryFn: () => ask(http.GET('/api/visits/{visitId}/plan/leans', { params: { path: { visitId: visit.id } } })),
+  });
+  const [lean, setLean] = useState(true);
   const compose = useMutation({
     onSuccess: beside.close,
     mutationFn: () =>
@@ -57,6 +62,7 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
             traditions: from,
             minutes: Number(minutes),
             surface: surface || undefined,
+            lean: lean && (leans.data?.length ?? 0) > 0,
             props: missing.length > 0 ? words.props.map((p) => p.id).filter((p) => !missing.includes(p)) : undefined,
           },
         }),
@@ -90,6 +96,21 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
             <p className="soft small">
               {t('compose.helped', { date: day(last.date) })} {last.helped.map((h) => h.because).join(' ')}
             </p>
+          )}
+          {leans.data && leans.data.length > 0 && (
+            <div className="leans">
+              <label>
+                <input type="checkbox" checked={lean} onChange={(e) => setLean(e.target.checked)} /> {t('compose.lean')}
+              </label>
+              <ul className="plainlist soft small">
+                {leans.data.map((l) => (
+                  <li key={l.because}>
+                    {t(l.better ? 'compose.more' : 'compose.less')} {l.because}
+                  </li>
+                ))}
+              </ul>
+              <p className="soft small">{t('compose.leanNote')}</p>
+            </div>
           )}
           <div className="composerow">
             <button

@@ -1,0 +1,131 @@
+using AmpleLantern.Core;
+using AmpleLantern.Core.Clients;
+using AmpleLantern.Core.Giving;
+using AmpleLantern.Core.Screening;
+using AmpleLantern.Data;
+using AmpleLantern.Web.Access;
+using AmpleLantern.Web.Time;
+using AmpleLantern.Web.Visits;
+using Microsoft.EntityFrameworkCore;
+using NodaTime;
+
+namespace AmpleLantern.Web.Clients;
+
+/// <summary>Another record that seems to be of the same person.</summary>
+/// <param name="Why">What speaks for it, a sentence each.</param>
+public sealed record LikelySame(Guid Id, string Name, LocalDate? BirthDate, int Visits, IReadOnlyList<string> Why);
+
+/// <summary>What making two records one would do.</summary>
+/// <param name="For">What speaks for one person; <paramref name="Against"/> what speaks against it or is not known.</param>
+/// <param name="Impossible">Why it will not be done; null where it may be.</param>
+/// <param name="Comes">What of the other record's facts will hold for the kept one, or change there.</param>
+/// <param name="Visits">Visits of the other record, those to come included.</param>
+public sealed record MergeAhead(
+    Guid Id,
+    string Name,
+    IReadOnlyList<string> For,
+    IReadOnlyList<string> Against,
+    string? Impossible,
+    IReadOnlyList<FactComes> Comes,
+    int Visits
+);
+
+/// <summary>A fact that will hold, and what was said of it here; either may be missing.</summary>
+public sealed record FactComes(string? Now, string? Was);
+
+/// <param name="Other">The record that is no longer listed afterwards.</param>
+public sealed record MergeRequest(Guid Other, string Reason);
+
+/// <param name="Kept">The record to go on with.</param>
+public sealed record MergeAnswer(Guid Kept);
+
+/// <summary>Two records of one person: found, looked at, made one, and made two again.</summary>
+public static class MergeEndpoints
+{
+    public static void MapMerging(this RouteGroupBuilder api)
+    {
+        var client = api.MapGroup("/clients/{clientId:guid}").RequireAuthorization(Policies.Treat);
+        client.MapGet("/doubles", Doubles);
+        client.MapGet("/merge/{otherId:guid}", Ahead);
+        client.MapPost("/merge", Merge);
+        client.MapPost("/merge/{mergeId:guid}/undo", Undo);
+    }
+
+    private static async Task<IReadOnlyList<LikelySame>> Doubles(Guid clientId, LanternDb db)
+    {
+        var one = await db.People.AsNoTracking().SingleOrDefaultAsync(c => c.Id == clientId) ?? throw Persons.NotHere;
+        // Names alone are never enough.
+        var others = await db
+            .People.AsNoTracking()
+            .Where(c => c.Id != clientId && (one.BirthDate != null && c.BirthDate == one.BirthDate || one.Contact != "" && c.Contact != ""))
+            .Select(c => new
+            {
+                c.Id,
+                c.Name,
+                c.BirthDate,
+                c.Contact,
+            })
+            .ToListAsync();
+        var doubles = new List<LikelySame>();
+        foreach (var other in others)
+        {
+            var same = SamePerson.Of(new(one.Name, one.BirthDate, one.Contact, []), new(other.Name, other.BirthDate, other.Contact, []));
+            if (same.Likely)
+            {
+                doubles.Add(new(other.Id, other.Name, other.BirthDate, await VisitsOf(db, other.Id), same.For));
+            }
+        }
+
+        return doubles;
+    }
+
+    private static async Task<MergeAhead> Ahead(
+        Guid clientId,
+        Guid otherId,
+        LanternDb db,
+        Merging merging,
+        PracticeClock clock,
+        PracticeKnowledge knowledge,
+        ReadTrail trail,
+        CurrentPerson person
+    )
+    {
+        await trail.Note(db, person, $"client {otherId}", otherId);
+        var pair = await merging.Look(clientId, otherId);
+        string? Say(FactEntry? f) =>
+            f is null ? null
+            : !knowledge.Facts.Has(f.Fact) ? f.Fact.Replace('-', ' ')
+            : f.Status is FactStatus.No ? $"no {knowledge.Facts[f.Fact].Name}"
+            : Conditions.Saying(f, clock.Today, knowledge);
+        return new(
+            otherId,
+            pair.Other.Name,
+            pair.Same.For,
+            pair.Same.Against,
+            pair.Same.Impossible,
+            [.. pair.Facts.Select(f => new FactComes(Say(f.Now), Say(f.Was)))],
+            await VisitsOf(db, otherId)
+        );
+    }
+
+    private static async Task<int> VisitsOf(LanternDb db, Guid client)
+    {
+        var records = await db.RecordsOf(client);
+        return await db.Visits.CountAsync(v => records.Contains(v.ClientId) && v.CancelledAt == null);
+    }
+
+    private static async Task<MergeAnswer> Merge(Guid clientId, MergeRequest request, Merging merging, CurrentPerson person)
+    {
+        May.MergeRecords(person.Role).Require();
+        StartGate.RequireReason(request.Reason);
+        await merging.Merge(clientId, request.Other, request.Reason.Trim());
+        return new(clientId);
+    }
+
+    private static async Task<MergeAnswer> Undo(Guid clientId, Guid mergeId, Merging merging, CurrentPerson person)
+    {
+        May.MergeRecords(person.Role).Require();
+        await merging.Undo(clientId, mergeId);
+        return new(clientId);
+    }
+}
