@@ -19,5 +19,15 @@ export default tseslint.config(
       ],
     },
   },
+  {
+    // How long a test waits is said once, in src/test/setup.ts.
+    files: ['src/**/*.test.{ts,tsx}'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'Property[key.name="timeout"]', message: 'How long a test waits is said in src/test/setup.ts.' },
+      ],
+    },
+  },
   { rules: { 'no-console': 'error', eqeqeq: ['error', 'always', { null: 'ignore' }] } },
 );

@@ -71,7 +71,7 @@ export default defineConfig({
   test: {
     environment: 'jsdom',
     setupFiles: ['src/test/setup.ts'],
-    testTimeout: 20_000,
+    testTimeout: 120_000,
     include: ['src/**/*.test.{ts,tsx}'],
   },
 });

@@ -18,8 +18,7 @@ const visit = {
     may: { 'edit-plan': yes },
   },
 };
-const press = async (name: RegExp | string) =>
-  fireEvent.click((await screen.findAllByRole('button', { name }, { timeout: 8000 }))[0]!);
+const press = async (name: RegExp | string) => fireEvent.click((await screen.findAllByRole('button', { name }))[0]!);
 
 it('what could take a step’s place says what differs, and what is barred cannot be taken', async () => {
   const like = (technique: string, barred: string[]) => ({
@@ -54,7 +53,7 @@ it('other minutes are seen before they are taken', async () => {
     ...visit,
     '/api/visits/{visitId}/plan/fit': { reason: 'Fewer repeats in 4 of 48 steps.' },
   });
-  fireEvent.change(await screen.findByLabelText('Fit to', { selector: 'input' }, { timeout: 8000 }), {
+  fireEvent.change(await screen.findByLabelText('Fit to', { selector: 'input' }), {
     target: { value: '33' },
   });
   expect(await screen.findByText(/Fewer repeats in 4/)).toBeTruthy();
@@ -75,7 +74,7 @@ it('what the last session found is shown with its reasons and taken in one go', 
       reasons: [{ because: '“Too much” at Thumbs: one level lighter.', steps: [] }],
     },
   });
-  expect(await screen.findByText(/one level lighter/, undefined, { timeout: 8000 })).toBeTruthy();
+  expect(await screen.findByText(/one level lighter/)).toBeTruthy();
   expect(screen.getByText(/No change that counts in 3/)).toBeTruthy();
   await press(/Take it: 30:00/);
   await waitFor(() => expect(sent.some((s) => s.method === 'put' && s.path === '/api/visits/v/plan')).toBe(true));
@@ -103,7 +102,7 @@ it('an answer where schools differ says what it changes, and is taken for onesel
       questions: [{ id: 'gland-set', name: 'When', options: [option('every', true, 0), option('once', false, -42)] }],
     },
   });
-  expect(await screen.findByText(/-42 steps · −7:00/, undefined, { timeout: 8000 })).toBeTruthy();
+  expect(await screen.findByText(/-42 steps · −7:00/)).toBeTruthy();
   fireEvent.click(screen.getByRole('radio', { name: 'Take: once' }));
   await waitFor(() => expect(sent.some((s) => s.method === 'put' && s.path === '/api/school')).toBe(true));
   expect(sent.find((s) => s.path === '/api/school' && s.method === 'put')!.body).toEqual({
@@ -124,7 +123,7 @@ it('a course says when to look again, and ends with a reason', async () => {
       },
     ],
   });
-  expect(await screen.findByText(/No change that counts in 3/, undefined, { timeout: 8000 })).toBeTruthy();
+  expect(await screen.findByText(/No change that counts in 3/)).toBeTruthy();
   await press('End it');
   fireEvent.change(screen.getByLabelText('Why it ends'), { target: { value: 'referred' } });
   await press('End the course');

@@ -82,7 +82,7 @@ const client = (past: object) => ({
 
 it('says of a place at each visit what it was, and tells not worked from nothing found', async () => {
   openAt('/clients/c', client({ found: [place], helps: [] }));
-  const marks = await screen.findByRole('img', { name: /1 Mar 2026: 3 of 3/ }, { timeout: 8000 });
+  const marks = await screen.findByRole('img', { name: /1 Mar 2026: 3 of 3/ });
   const said = marks.getAttribute('aria-label')!;
   expect(said).toContain('8 Mar 2026: noted;');
   expect(said).toContain('15 Mar 2026: not worked');
@@ -121,7 +121,7 @@ it('promises nothing of few visits, and gives counts and intervals of more', asy
       helps: [helped({ by, lasting }), helped({ measure: 'Pain', visits: 2, tooFew: true, from: null, to: null })],
     }),
   );
-  const section = await screen.findByRole('region', { name: /went together/ }, { timeout: 8000 });
+  const section = await screen.findByRole('region', { name: /went together/ });
   expect(section.textContent).toContain('With fist round the rim: 2.7 (3 visits); without: 1.3 (3).');
   expect(section.textContent).toContain('A difference of 1.4 (95 %: 0.1 to 2.5).');
   expect(section.textContent).toContain('2 visits · too few to say more');
@@ -151,10 +151,10 @@ it('finds what stands in signed records and marks it', async () => {
       more: true,
     },
   });
-  fireEvent.change(await screen.findByRole('searchbox', undefined, { timeout: 8000 }), {
+  fireEvent.change(await screen.findByRole('searchbox'), {
     target: { value: 'tender 4' },
   });
-  const mark = await screen.findByText('Tender', { selector: 'mark' }, { timeout: 8000 });
+  const mark = await screen.findByText('Tender', { selector: 'mark' });
   const hit = mark.closest('a')!;
   expect(hit.textContent).toContain('Tender at 4');
   expect(hit.getAttribute('href')).toBe('/visits/v/reflect');
@@ -178,7 +178,7 @@ it('offers what was noted since a part was written by hand, and asks to take it 
       may: { 'edit-note': yes, 'rate-after': yes, sign: yes, addend: yes },
     },
   });
-  fireEvent.click(await screen.findByRole('button', { name: 'Add it' }, { timeout: 8000 }));
+  fireEvent.click(await screen.findByRole('button', { name: 'Add it' }));
   await act(async () => undefined);
   await waitFor(() =>
     expect(sent.at(-1)).toMatchObject({ body: { note: { found: 'Mine. Hard spot at 7.' }, caughtUp: true } }),
@@ -208,7 +208,7 @@ it('looks at a record written twice, says what would come, and makes it one with
       comes: [{ now: 'blood thinner', was: 'no blood thinner' }],
     },
   });
-  fireEvent.click(await screen.findByRole('button', { name: 'Look at both' }, { timeout: 8000 }));
+  fireEvent.click(await screen.findByRole('button', { name: 'Look at both' }));
   const other = await screen.findByLabelText<HTMLSelectElement>(/The other record/);
   await waitFor(() => expect(other.value).toBe('d'));
   expect([...other.options].map((o) => o.value)).toEqual(['', 'd']);
@@ -272,14 +272,11 @@ it('in Reflect a touch on the body asks what was noted there and adds to it at t
       layers: { spots: [], lines: [], areas: [area('calf', 1), area('calf', -1), area('neck', 0)] },
     },
   });
-  const calf = await waitFor(
-    () => {
-      const found = document.querySelector('path.area');
-      expect(found?.textContent).toBe('calf 1');
-      return found!;
-    },
-    { timeout: 8000 },
-  );
+  const calf = await waitFor(() => {
+    const found = document.querySelector('path.area');
+    expect(found?.textContent).toBe('calf 1');
+    return found!;
+  });
   expect(screen.getByText(/at the Neck held/)).toBeTruthy();
   fireEvent.click(calf);
   await waitFor(() => expect(screen.queryByText(/at the Neck held/)).toBeNull());
@@ -301,7 +298,7 @@ it('says how far the paper of all visits is, and hands it over', async () => {
     '/api/clients/{clientId}/record/pdf': () => new Promise((r) => setTimeout(() => r({}), 900)),
     '/api/papers/{id}': { done: 3, total: 200 },
   });
-  fireEvent.click(await screen.findByRole('button', { name: 'All signed visits as PDF' }, { timeout: 8000 }));
+  fireEvent.click(await screen.findByRole('button', { name: 'All signed visits as PDF' }));
   await screen.findByText(/3 of 200 visits/);
   await waitFor(() => expect(handed).toEqual(['Linnet Aspery.pdf']));
   await waitFor(() => expect(screen.queryByText(/3 of 200 visits/)).toBeNull());

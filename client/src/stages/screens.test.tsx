@@ -31,13 +31,12 @@ afterEach(() => {
 });
 
 const see = async (text: RegExp | string) => {
-  const found = await screen.findAllByText(text, undefined, { timeout: 8000 });
+  const found = await screen.findAllByText(text);
   // What is drawn may be seen before it hears keys: a press right after it would go nowhere.
   await act(async () => undefined);
   return found;
 };
-const press = async (name: RegExp | string) =>
-  fireEvent.click((await screen.findAllByRole('button', { name }, { timeout: 8000 }))[0]!);
+const press = async (name: RegExp | string) => fireEvent.click((await screen.findAllByRole('button', { name }))[0]!);
 
 const day = {
   mine: true,
@@ -193,7 +192,7 @@ it('the Bench says how each drill went and what it wants', async () => {
 
 it('Practice shows the hands it was told, and sends what is changed', async () => {
   const { sent } = openAt('/practice', { '/api/me/hands': { palmBreadthCm: 8.5, fourFingersCm: 7.2 } });
-  const palm = await screen.findByLabelText<HTMLInputElement>(/Palm/, undefined, { timeout: 8000 });
+  const palm = await screen.findByLabelText<HTMLInputElement>(/Palm/);
   expect(palm.value).toBe('8.5');
   fireEvent.change(palm, { target: { value: '9' } });
   fireEvent.blur(palm);
@@ -218,7 +217,7 @@ it('Screen says who says so', async () => {
 
 it('Plan changes the chosen step by key', async () => {
   const { sent } = openAt('/visits/v/plan', visit({ plan: { blocks: [] } }));
-  await screen.findByRole('tab', { name: /Weight/ }, { timeout: 8000 });
+  await screen.findByRole('tab', { name: /Weight/ });
   fireEvent.keyDown(window, { key: ']' });
   await waitFor(() => expect(sent).toHaveLength(1));
   expect(sent[0]).toMatchObject({

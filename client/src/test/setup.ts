@@ -1,7 +1,7 @@
 import { configure } from '@testing-library/react';
 
-// A page that is loaded when it is opened takes its time on a busy machine.
-configure({ asyncUtilTimeout: 10_000 });
+// The one place that says how long to wait: a page loaded for the first time takes its time on a busy machine.
+configure({ asyncUtilTimeout: 60_000 });
 
 /** What a browser has and the test's stand-in for one lacks; and the server, which a test puts in. */
 export const server: { answer: (request: Request) => Promise<Response> } = {
