@@ -3,6 +3,9 @@ import { known } from '../api/named';
 import type { Vocabulary, WantedAim } from '../api/types';
 import { Choice } from '../ui/fields';
 
+/** Nothing said yet: where is to be chosen, never assumed. */
+export const noAim: WantedAim = { region: '', side: null, quality: null, for: null };
+
 interface Props {
   index: number;
   aim: WantedAim;
@@ -22,6 +25,8 @@ export function AimRow({ index, aim, words, onChange, onRemove }: Props) {
         id={`aim-region-${index}`}
         label={t('compose.region')}
         value={aim.region}
+        none={t('compose.choosePlace')}
+        required
         options={[...words.regions].sort((a, b) => a.name.localeCompare(b.name))}
         onChoose={(region) => onChange({ ...aim, region })}
       />

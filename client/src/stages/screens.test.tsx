@@ -366,32 +366,48 @@ it('Compose begins with what helped the last time at that place, and says so', a
   expect(sent[0]).toMatchObject({ body: { aims: [{ region: 'sole', for: 'release' }] } });
 });
 
-it.each([
-  ['what brings them', [{ region: 'sole', side: 'left', quality: 'stiff', for: null }]],
-  ['the wish the knowledge names, where nothing is known to bring them', []],
-])('Compose begins with %s, and asks for two sessions', async (_, aims) => {
+const placesToWork = {
+  '/api/vocabulary': {
+    regions: [
+      { id: 'calf', name: 'calf' },
+      { id: 'sole', name: 'sole' },
+    ],
+    qualities: [{ id: 'stiff', name: 'stiff', usualAim: 'release' }],
+  },
+};
+
+it('Compose begins with what brings them, and asks for two sessions', async () => {
+  const aims = [{ region: 'sole', side: 'left', quality: 'stiff', for: null }];
   const { sent } = openAt('/visits/v/compose', {
     ...visit({ suggested: { aims, measures: [] } }),
     '/api/visits/{visitId}/plan/from-last': { helped: [] },
-    '/api/vocabulary': {
-      defaults: { firstWish: { region: 'calf', quality: 'stiff' } },
-      regions: [
-        { id: 'calf', name: 'calf' },
-        { id: 'sole', name: 'sole' },
-      ],
-      qualities: [{ id: 'stiff', name: 'stiff', usualAim: 'release' }],
-    },
+    ...placesToWork,
   });
   await press('Compose');
   await waitFor(() => expect(sent).toHaveLength(1));
-  expect(sent[0]).toMatchObject({ body: { aims: aims.length > 0 ? aims : [{ region: 'calf', quality: 'stiff' }] } });
+  expect(sent[0]).toMatchObject({ body: { aims } });
+});
+
+it('Compose assumes no place where none is known, and composes when one is chosen', async () => {
+  const { sent } = openAt('/visits/v/compose', {
+    ...visit({ suggested: { aims: [], measures: [] } }),
+    '/api/visits/{visitId}/plan/from-last': { helped: [] },
+    ...placesToWork,
+  });
+  await press('Compose');
+  const where = screen.getByLabelText<HTMLSelectElement>('Where');
+  expect(where.validity.valueMissing).toBe(true);
+  fireEvent.change(where, { target: { value: 'calf' } });
+  await press('Compose');
+  await waitFor(() => expect(sent).toMatchObject([{ body: { aims: [{ region: 'calf' }] } }]));
 });
 
 it('Compose leans on what went together with a change, says so, and leaves it where it is not wanted', async () => {
   const because = 'With fist round the rim: Full belly 2.7 better (3 visits); without: 1.3 better (3).';
   const { sent } = openAt('/visits/v/compose', {
-    ...visit({ suggested: { aims: [], measures: [] } }),
+    ...visit({ suggested: { aims: [{ region: 'sole' }], measures: [] } }),
     '/api/visits/{visitId}/plan/from-last': { helped: [] },
+    ...placesToWork,
     '/api/visits/{visitId}/plan/leans': [{ work: [], better: true, because }],
   });
   await see(/Counts a little more. With fist round the rim/);

@@ -227,6 +227,7 @@ export const planning = {
     leanNote: 'Counted over this client’s signed visits; few visits mislead, and other things changed as well.',
     what: 'is',
     region: 'Where',
+    choosePlace: 'choose a place',
     side: 'Side',
     bothSides: 'either side',
     quality: 'How it is',

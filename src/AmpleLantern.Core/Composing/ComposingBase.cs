@@ -41,7 +41,6 @@ public sealed record Neighbourhood([RefersTo<Region>] string Id, Source Source, 
 /// <param name="Weights">What a second of work is worth, by how well it fits; in hundredths, and bonuses.</param>
 /// <param name="Shares">Shares of the session: most time on the thumbs, what two proposals may have in common.</param>
 /// <param name="UsualAim">What is meant where neither an aim nor a quality is said.</param>
-/// <param name="First">What the page of wishes begins with; and with what one more (<paramref name="Further"/>).</param>
 [Kind("composing", "composing model", Single = true)]
 public sealed record ComposingModel(
     string Id,
@@ -51,13 +50,8 @@ public sealed record ComposingModel(
     IReadOnlyDictionary<string, double> Shares,
     [RefersTo<Aim>] string UsualAim,
     PointStep Points,
-    SearchEffort Search,
-    FirstWish First,
-    FirstWish Further
+    SearchEffort Search
 ) : IKnown;
-
-/// <summary>What a page of wishes begins with.</summary>
-public sealed record FirstWish([RefersTo<Region>] string Region, [RefersTo<Quality>] string Quality);
 
 /// <summary>The step by which points are held for their use.</summary>
 /// <param name="Techniques">The technique that holds points, by tradition.</param>

@@ -79,7 +79,6 @@ public sealed record Vocabulary
 /// <param name="OfferedMinutes">Lengths of a session that are offered to choose from.</param>
 /// <param name="OneSided">Positions that bend one leg, so that the side matters.</param>
 /// <param name="Surfaces">What a session may be given on.</param>
-/// <param name="FirstWish">What composing begins with; and with what one more wish (<paramref name="FurtherWish"/>).</param>
 /// <param name="StopByPedal">Id of the response that a foot or an elbow stops with.</param>
 /// <param name="CourseVisits">How many visits a course usually has, and how many days apart.</param>
 public sealed record AssumedValues(
@@ -89,8 +88,6 @@ public sealed record AssumedValues(
     IReadOnlyList<int> OfferedMinutes,
     IReadOnlyList<string> OneSided,
     IReadOnlyList<string> Surfaces,
-    FirstWish FirstWish,
-    FirstWish FurtherWish,
     int CourseVisits,
     int CourseEveryDays,
     string StopByPedal,
@@ -166,8 +163,6 @@ public static class PracticeEndpoints
                         k.SessionTimes.OfferedMinutes,
                         [.. k.Positions.All.Select(p => p.Id).Where(k.Poses.OneSided)],
                         [.. k.Flows.All.SelectMany(f => f.Surfaces).Distinct()],
-                        k.Composing.Model.First,
-                        k.Composing.Model.Further,
                         k.CourseRules.UsualVisits,
                         k.CourseRules.UsualEveryDays,
                         k.GivingTimes.StopByPedal,

@@ -1,6 +1,6 @@
 import { useTranslation } from 'react-i18next';
 import type { CourseTerms, Vocabulary } from '../../api/types';
-import { AimRow } from '../../parts/AimRow';
+import { AimRow, noAim } from '../../parts/AimRow';
 import { TextField } from '../../ui/fields';
 import { Picks } from '../../ui/Picks';
 import { familiesOf } from '../../parts/measures/families';
@@ -19,7 +19,7 @@ export function CourseFields({ words, course, set }: Props) {
   const usual: CourseTerms = {
     visits: defaults.courseVisits,
     everyDays: defaults.courseEveryDays,
-    aims: [{ ...defaults.firstWish, side: null, for: null }],
+    aims: [noAim],
     measures: [],
   };
   return (

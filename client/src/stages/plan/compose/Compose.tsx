@@ -7,25 +7,25 @@ import { Link, useNavigate } from 'react-router';
 import { ask, http, Problem } from '../../../api/http';
 import { keptAs } from '../../../api/kept';
 import { known, plain } from '../../../api/named';
-import type { HelpedAim, Vocabulary, WantedAim } from '../../../api/types';
+import type { HelpedAim, WantedAim } from '../../../api/types';
 import { useBeside } from '../../../shell/beside';
 import { Frame } from '../../../shell/Frame';
 import { Note } from '../../../ui/Note';
 import type { StageProps } from '../../stage';
 import { usePlanWork } from '../usePlanWork';
-import { AimRow } from '../../../parts/AimRow';
+import { AimRow, noAim } from '../../../parts/AimRow';
 import { day } from '../../../parts/spoken';
 import { useFromLast } from '../FromLast';
 import { ProposalCard } from './ProposalCard';
 
-/** What is wanted today, by what helped at that place; what helped elsewhere after it; something where nothing is known. */
-function asHelped(wanted: WantedAim[], helped: HelpedAim[], words: Vocabulary): WantedAim[] {
+/** What is wanted today, by what helped at that place; what helped elsewhere after it. */
+function asHelped(wanted: WantedAim[], helped: HelpedAim[]): WantedAim[] {
   const at = (aim: WantedAim) => helped.find((h) => h.aim.region === aim.region);
   const aims = [
     ...wanted.map((w) => ({ ...w, for: w.for ?? at(w)?.aim.for ?? null })),
     ...helped.map((h) => h.aim).filter((h) => wanted.every((w) => w.region !== h.region)),
   ];
-  return aims.length > 0 ? aims : [{ ...words.defaults.firstWish, side: null, for: null }];
+  return aims.length > 0 ? aims : [noAim];
 }
 
 /** From what it is for to two sessions to choose between, each with its reasons. */
@@ -38,7 +38,7 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
   const last = useFromLast(visit).data;
   const [chosen, setAims] = useState<WantedAim[]>();
   // What brings them says what it is for, and what helped the last time how; both can be changed.
-  const aims = chosen ?? asHelped(visit.suggested.aims, last?.helped ?? [], words);
+  const aims = chosen ?? asHelped(visit.suggested.aims, last?.helped ?? []);
   const [from, setFrom] = useState<string[]>(() => [known(words.flows, visit.plan.flow)?.tradition ?? traditions[0]!]);
   const [minutes, setMinutes] = useState(String(visit.minutesOnMat));
   const [surface, setSurface] = useState('');
@@ -113,11 +113,7 @@ export default function Compose({ visit, words, who, lamps, base }: StageProps) 
             </div>
           )}
           <div className="composerow">
-            <button
-              type="button"
-              className="pill"
-              onClick={() => setAims([...aims, { ...words.defaults.furtherWish, side: null, for: null }])}
-            >
+            <button type="button" className="pill" onClick={() => setAims([...aims, noAim])}>
               + {t('compose.add')}
             </button>
             <fieldset className="traditions">
