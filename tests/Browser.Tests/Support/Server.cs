@@ -26,7 +26,28 @@ public class Server : IAsyncLifetime
 
     public static string AxeScript => File.ReadAllText(Path.Combine(Root, "client", "node_modules", "axe-core", "axe.min.js"));
 
-    public async ValueTask InitializeAsync() => await Start();
+    /// <summary>The demo is filled once; every server has a copy of it. Removed when the tests end.</summary>
+    private static readonly Lazy<Task<string>> Filled = new(async () =>
+    {
+        var first = new Server();
+        AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(first.folder, recursive: true);
+        await first.Start();
+        first.Kill();
+        return first.folder;
+    });
+
+    public async ValueTask InitializeAsync()
+    {
+        var filled = await Filled.Value;
+        Directory.CreateDirectory(folder);
+        // Besides the database what was written to it last.
+        foreach (var file in Directory.GetFiles(filled, "lantern.db*"))
+        {
+            File.Copy(file, Path.Combine(folder, Path.GetFileName(file)));
+        }
+
+        await Start();
+    }
 
     public async Task Start()
     {
