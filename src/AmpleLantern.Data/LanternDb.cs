@@ -123,7 +123,7 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             b.HasIndex(c => c.MergedInto);
             AsJson(b.Property(c => c.Measures)).HasDefaultValueSql("'{}'");
             AsJson(b.Property(c => c.Clearances)).HasDefaultValueSql("'[]'");
-            AsJson(b.Property(c => c.Cards)).HasDefaultValueSql("'[]'");
+            AsPacked(b.Property(c => c.Cards)).HasDefaultValueSql("x'5B5D'");
             b.HasMany(c => c.Facts).WithOne().HasForeignKey(f => f.ClientId);
             b.HasMany(c => c.Visits).WithOne(v => v.Client).HasForeignKey(v => v.ClientId);
             b.HasIndex(c => c.Name);
@@ -145,7 +145,7 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
             AsJson(b.Property(v => v.Overrides));
             AsJson(b.Property(v => v.Ratings));
             AsJson(b.Property(v => v.Note));
-            AsPacked(b.Property(v => v.Seal)).HasColumnName("Snapshot");
+            AsPacked(b.Property(v => v.Seal), smallest: true).HasColumnName("Snapshot");
             b.HasMany(v => v.Events).WithOne().HasForeignKey(e => e.VisitId);
             b.HasMany(v => v.Bases).WithOne().HasForeignKey(x => x.VisitId);
             b.HasMany(v => v.Addenda).WithOne().HasForeignKey(a => a.VisitId);
@@ -274,8 +274,9 @@ public sealed class LanternDb(DbContextOptions<LanternDb> options) : IdentityDbC
         Immutable(property.HasConversion(v => OpenJson.Write(v), text => OpenJson.Read<T>(text)));
 
     /// <summary>As JSON pressed small; rows written before that are plain text and are read as well.</summary>
-    private static PropertyBuilder<T> AsPacked<T>(PropertyBuilder<T> property) =>
-        Immutable(property.HasConversion(v => PackedJson.Write(v), bytes => PackedJson.Read<T>(bytes)));
+    /// <param name="smallest">It is written once and kept for ever.</param>
+    private static PropertyBuilder<T> AsPacked<T>(PropertyBuilder<T> property, bool smallest = false) =>
+        Immutable(property.HasConversion(v => PackedJson.Write(v, smallest), bytes => PackedJson.Read<T>(bytes)));
 
     /// <summary>Immutable values: a change is another value, so comparing references is enough.</summary>
     private static PropertyBuilder<T> Immutable<T>(PropertyBuilder<T> property)

@@ -55,13 +55,13 @@ public static class FoundOverVisits
     /// <summary>Each thing at each place, the latest first; what was decided by it is not told.</summary>
     public static IReadOnlyList<PlaceFound> Of(ClientPast past)
     {
-        var steps = past.Steps.ToLookup(ClientPast.Of);
+        var worked = new WorkedAt(past.Steps);
         return
         [
             .. past
                 .Responses.Where(r => r.Group is not NoteGroup.Decided)
                 .GroupBy(r => (r.Response, Place: r.Place ?? r.StepName, Side: OneSide(r.Side)))
-                .Select(g => Follow(g.Key.Response, g.Key.Place, g.Key.Side, [.. g], past.Visits, steps))
+                .Select(g => Follow(g.Key.Response, g.Key.Place, g.Key.Side, [.. g], past.Visits, worked))
                 .OrderByDescending(p => p.Last.Date)
                 .ThenByDescending(p => p.Visits.Count(v => v.Noted))
                 .ThenBy(p => p.Place, StringComparer.Ordinal)
@@ -75,15 +75,12 @@ public static class FoundOverVisits
         Side? side,
         List<RecalledResponse> noted,
         IReadOnlyList<RecalledVisit> visits,
-        ILookup<long, RecalledStep> steps
+        WorkedAt worked
     )
     {
         var byVisit = noted.ToLookup(ClientPast.Of);
-        var names = noted.Select(n => n.StepName).ToHashSet();
-        var isPoint = steps.SelectMany(s => s).Any(s => s.Work.Points.Contains(place));
-        bool Works(RecalledStep s) =>
-            (isPoint ? s.Work.Points.Contains(place) : names.Contains(s.Work.Name))
-            && (side is null || OneSide(s.Work.Side) is not { } at || at == side);
+        var isPoint = worked.IsPoint(place);
+        var workedOn = isPoint ? worked.Point(place, side) : worked.Steps(noted.Select(n => n.StepName), side);
         List<FoundThen> then = [.. visits.SkipWhile(v => !byVisit.Contains(v.Id)).Select(Then)];
         var now = then.Last(t => t.Worked);
         return new(
@@ -102,14 +99,14 @@ public static class FoundOverVisits
         FoundThen Then(RecalledVisit v)
         {
             var here = byVisit[v.Id].ToList();
-            var worked = here.Count > 0 || steps[v.Id].Any(Works);
+            var atAll = here.Count > 0 || workedOn.Contains(v.Id);
             return new(
                 v.VisitId,
                 v.Date,
-                worked,
+                atAll,
                 here.Count > 0,
                 here.Count > 0 ? here.Max(h => h.Strength)
-                    : worked ? 0
+                    : atAll ? 0
                     : null,
                 here.Select(h => h.Text).FirstOrDefault(t => t is { Length: > 0 })
             );
@@ -117,4 +114,22 @@ public static class FoundOverVisits
     }
 
     private static Side? OneSide(Side? side) => side is Side.Left or Side.Right ? side : null;
+
+    /// <summary>At which visits each point and each step was worked. Work that is of no one side counts for either.</summary>
+    private sealed class WorkedAt(IReadOnlyList<RecalledStep> steps)
+    {
+        private readonly ILookup<string, RecalledStep> byName = steps.ToLookup(s => s.Work.Name);
+        private readonly ILookup<string, RecalledStep> byPoint = steps
+            .SelectMany(s => s.Work.Points, (s, point) => (s, point))
+            .ToLookup(x => x.point, x => x.s);
+
+        public bool IsPoint(string place) => byPoint.Contains(place);
+
+        public HashSet<long> Point(string point, Side? side) => On(byPoint[point], side);
+
+        public HashSet<long> Steps(IEnumerable<string> names, Side? side) => On(names.Distinct().SelectMany(n => byName[n]), side);
+
+        private static HashSet<long> On(IEnumerable<RecalledStep> steps, Side? side) =>
+            [.. steps.Where(s => side is null || OneSide(s.Work.Side) is not { } at || at == side).Select(ClientPast.Of)];
+    }
 }

@@ -32,8 +32,6 @@ public sealed class RecalledVisit : IRecalled
 
     public LocalTime At { get; init; }
 
-    public required string PractitionerId { get; init; }
-
     /// <summary>Name of what was planned.</summary>
     public required string Plan { get; init; }
 
@@ -116,11 +114,7 @@ public sealed class RecalledStep : IRecalled
 
     public int Level { get; init; }
 
-    public int PlannedLevel { get; init; }
-
     public int Seconds { get; init; }
-
-    public int PlannedSeconds { get; init; }
 }
 
 /// <summary>What was felt, found or decided, and where.</summary>

@@ -78,9 +78,8 @@ public static class WhatHelps
     public static IReadOnlyList<MeasureHelped> Of(ClientPast past, KnowledgeBase knowledge)
     {
         var reading = knowledge.One<HelpReading>();
-        var steps = past.Steps.ToLookup(ClientPast.Of);
         var ratings = past.Ratings.ToLookup(ClientPast.Of);
-        var given = past.Visits.ToDictionary(v => v.Id, v => Kinds(steps[v.Id]));
+        var given = VisitsOf(past.Steps);
         return
         [
             .. past
@@ -107,7 +106,7 @@ public static class WhatHelps
         string? named,
         IReadOnlyList<RecalledVisit> visits,
         ILookup<long, RecalledRating> ratings,
-        Dictionary<long, HashSet<WorkKind>> given,
+        IReadOnlyDictionary<WorkKind, HashSet<long>> given,
         HelpReading reading
     )
     {
@@ -144,14 +143,12 @@ public static class WhatHelps
     private static IReadOnlyList<Helping> By(
         string name,
         List<(RecalledVisit Visit, double Better)> changes,
-        Dictionary<long, HashSet<WorkKind>> given,
+        IReadOnlyDictionary<WorkKind, HashSet<long>> given,
         HelpReading reading
     ) =>
         [
-            .. changes
-                .SelectMany(c => given[c.Visit.Id])
-                .Distinct()
-                .GroupBy(k => string.Concat(changes.Select(c => given[c.Visit.Id].Contains(k) ? '1' : '0')))
+            .. given
+                .GroupBy(k => string.Concat(changes.Select(c => k.Value.Contains(c.Visit.Id) ? '1' : '0')), k => k.Key)
                 .Select(g =>
                 {
                     var with = changes.Where((_, i) => g.Key[i] == '1').Select(c => c.Better).ToList();
@@ -177,11 +174,27 @@ public static class WhatHelps
                 })
                 .OrderByDescending(h => h.CanBeTold)
                 .ThenByDescending(h => Math.Abs(h.Difference))
+                .ThenBy(h => h.Work[0].By)
+                .ThenBy(h => h.Work[0].Id, StringComparer.Ordinal)
                 .Take(reading.MostShown),
         ];
 
-    private static HashSet<WorkKind> Kinds(IEnumerable<RecalledStep> steps) =>
-        [.. steps.SelectMany(s => WorkKind.Of(s.Work.Technique, s.Work.Contact, s.Work.Regions, s.Level))];
+    /// <summary>At which visits each kind of work was given. Thousands of steps are of few works: each is told apart once.</summary>
+    private static Dictionary<WorkKind, HashSet<long>> VisitsOf(IReadOnlyList<RecalledStep> steps)
+    {
+        var visits = new Dictionary<WorkKind, HashSet<long>>();
+        foreach (var work in steps.GroupBy(s => (s.Work, s.Level)))
+        {
+            var (of, level) = work.Key;
+            foreach (var kind in WorkKind.Of(of.Technique, of.Contact, of.Regions, level))
+            {
+                visits.TryAdd(kind, []);
+                visits[kind].UnionWith(work.Select(ClientPast.Of));
+            }
+        }
+
+        return visits;
+    }
 
     /// <summary>What of it can be told apart from chance, for the next plan to lean on.</summary>
     public static IReadOnlyList<Lean> Leans(IReadOnlyList<MeasureHelped> helped, KnowledgeBase knowledge)

@@ -123,12 +123,6 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<int>("Level")
                         .HasColumnType("INTEGER");
 
-                    b.Property<int>("PlannedLevel")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<int>("PlannedSeconds")
-                        .HasColumnType("INTEGER");
-
                     b.Property<int>("Seconds")
                         .HasColumnType("INTEGER");
 
@@ -168,10 +162,6 @@ namespace AmpleLantern.Data.Migrations
                         .HasColumnType("TEXT");
 
                     b.Property<string>("Plan")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("PractitionerId")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
@@ -427,11 +417,11 @@ namespace AmpleLantern.Data.Migrations
                     b.Property<double?>("BreathsPerMinute")
                         .HasColumnType("REAL");
 
-                    b.Property<string>("Cards")
+                    b.Property<byte[]>("Cards")
                         .IsRequired()
                         .ValueGeneratedOnAdd()
-                        .HasColumnType("TEXT")
-                        .HasDefaultValueSql("'[]'");
+                        .HasColumnType("BLOB")
+                        .HasDefaultValueSql("x'5B5D'");
 
                     b.Property<string>("Clearances")
                         .IsRequired()

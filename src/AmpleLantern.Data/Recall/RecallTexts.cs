@@ -8,6 +8,7 @@ using Microsoft.EntityFrameworkCore.Storage;
 namespace AmpleLantern.Data.Recall;
 
 /// <summary>Which part of a record a text is; the later ones say it more exactly.</summary>
+/// <remarks>Kept as their numbers.</remarks>
 public enum TextKind
 {
     Given,
@@ -36,7 +37,7 @@ public static partial class RecallTexts
 {
     /// <summary>Made and dropped by a migration.</summary>
     public const string Make =
-        "CREATE VIRTUAL TABLE IF NOT EXISTS Texts USING fts5(Who, Body, Kind UNINDEXED, detail = column, tokenize = \"unicode61 remove_diacritics 2\")";
+        "CREATE VIRTUAL TABLE IF NOT EXISTS Texts USING fts5(Who, Body, Kind UNINDEXED, detail = column, columnsize = 0, tokenize = \"unicode61 remove_diacritics 2\")";
 
     public const string Drop = "DROP TABLE IF EXISTS Texts";
 
@@ -72,23 +73,32 @@ public static partial class RecallTexts
             command.Parameters.AddWithValue("$id", t.Id);
             command.Parameters.AddWithValue("$who", Who(t.ClientId));
             command.Parameters.AddWithValue("$body", t.Text);
-            command.Parameters.AddWithValue("$kind", t.Kind.ToString());
+            command.Parameters.AddWithValue("$kind", (int)t.Kind);
             await command.ExecuteNonQueryAsync();
         }
     }
 
-    /// <summary>Where all words stand together, the latest record first; the last word may be begun only.</summary>
-    /// <param name="records">Only of these clients' records; null for all.</param>
+    /// <summary>
+    /// Where all words stand together, the latest record first. The last word may be begun only: then as many as there are of it whole,
+    /// and only where they are too few those that begin with it, since these are gathered all before the first is read.
+    /// </summary>
+    /// <param name="records">Only of these clients' records, and now and then of another's: see <see cref="Who"/>; null for all.</param>
     public static async Task<IReadOnlyList<TextHit>> Find(LanternDb db, string words, IReadOnlyList<Guid>? records, int most)
     {
-        var asked = Asked(words);
-        if (asked.Length == 0)
+        var each = Word().Matches(words).Select(w => $"\"{w.Value}\"").ToList();
+        if (each.Count == 0)
         {
             return [];
         }
 
+        var whole = await Match(db, each, records, most);
+        return whole.Count == most ? whole : await Match(db, [.. each[..^1], $"{each[^1]} *"], records, most);
+    }
+
+    private static async Task<IReadOnlyList<TextHit>> Match(LanternDb db, List<string> words, IReadOnlyList<Guid>? records, int most)
+    {
         var whose = records is null ? "" : $"Who : ({string.Join(" OR ", records.Select(r => $"\"{Who(r)}\""))}) AND ";
-        var match = $"{whose}Body : ({asked})";
+        var match = $"{whose}Body : ({string.Join(" AND ", words)})";
         var connection = (SqliteConnection)db.Database.GetDbConnection();
         await db.Database.OpenConnectionAsync();
         await using var command = connection.CreateCommand();
@@ -103,21 +113,16 @@ public static partial class RecallTexts
         await using var reader = await command.ExecuteReaderAsync();
         while (await reader.ReadAsync())
         {
-            hits.Add(new(reader.GetInt64(0) / RecalledVisit.Room, Enum.Parse<TextKind>(reader.GetString(1)), reader.GetString(2)));
+            hits.Add(new(reader.GetInt64(0) / RecalledVisit.Room, (TextKind)reader.GetInt32(1), reader.GetString(2)));
         }
 
         return hits;
     }
 
     /// <summary>Letters and digits as the index has them, whatever stands between: nothing typed is taken for its own language.</summary>
-    private static string Asked(string words)
-    {
-        var each = Word().Matches(words).Select(w => $"\"{w.Value}\"").ToList();
-        return each.Count == 0 ? "" : string.Join(" AND ", each[..^1].Append($"{each[^1]} *"));
-    }
-
     [GeneratedRegex(@"[\p{L}\p{N}\p{Mn}\p{Mc}\p{Co}]+")]
     private static partial Regex Word();
 
-    private static string Who(Guid client) => client.ToString("n", CultureInfo.InvariantCulture);
+    /// <summary>The end of a record's id, where no two are likely to be alike: the whole of it would be a tenth of the index.</summary>
+    private static string Who(Guid client) => client.ToString("n", CultureInfo.InvariantCulture)[^10..];
 }

@@ -186,7 +186,6 @@ internal sealed class RowsOfVisit(Visit visit, long number, WordsRead words)
             ClientId = visit.ClientId,
             Date = visit.Date,
             At = visit.At,
-            PractitionerId = visit.PractitionerId,
             Plan = visit.Plan.Name,
             GivenSeconds = seal.Given.Sum(g => g.GivenSeconds),
             Helped = OutcomeShown.Of(seal.Changes, seal.Measures, Knowledge).Helped,
@@ -252,9 +251,7 @@ internal sealed class RowsOfVisit(Visit visit, long number, WordsRead words)
                 Id = x.Id,
                 WorkId = works[x.Of.Key.Key],
                 Level = x.Of.Key.Level,
-                PlannedLevel = x.Of.First().Step.Level,
                 Seconds = (int)Math.Round(x.Of.Sum(s => s.Given.GivenSeconds)),
-                PlannedSeconds = (int)Math.Round(x.Of.Sum(s => s.Given.PlannedSeconds)),
             });
 
     private IEnumerable<RecalledResponse> Responses() =>

@@ -76,7 +76,7 @@ public static class PastEndpoints
         var numbers = found.Select(h => h.Visit).ToHashSet();
         var visits = await db
             .Recalled.AsNoTracking()
-            .Where(v => numbers.Contains(v.Id))
+            .Where(v => numbers.Contains(v.Id) && (records == null || records.Contains(v.ClientId)))
             .Join(db.Clients, v => v.ClientId, c => c.Id, (v, c) => new { Visit = v, Person = c.MergedInto ?? c.Id })
             .Join(
                 db.Clients,

@@ -63,7 +63,6 @@ public class WhatHelpsTests
                             Id = i + 1,
                             VisitId = Guid.NewGuid(),
                             Date = Day.PlusDays(7 * i),
-                            PractitionerId = "p",
                             Plan = "Legs",
                             GivenSeconds = 600,
                         }
@@ -187,7 +186,6 @@ public class WhatHelpsTests
                     VisitId = v.VisitId,
                     Date = Day.PlusDays(days[i]),
                     At = new(i == 1 ? 18 : 9, 0),
-                    PractitionerId = "p",
                     Plan = "Legs",
                     GivenSeconds = 600,
                 }
