@@ -50,7 +50,11 @@ public sealed class Pictures(Server server) : IClassFixture<Server>
             day.Find(".pressscene .skin");
             Take(day, "plan-weight");
             day.Open("Bram", "compose");
+            day.Choose("aim-region-0", "shoulder");
+            day.Choose("aim-quality-0", "stiff");
             day.Click("One more");
+            day.Choose("aim-region-1", "whole-body");
+            day.Choose("aim-quality-1", "sleeps-badly");
             day.Click("tui na");
             day.Click("shiatsu");
             day.Tap(By.XPath("//button[.='Compose']"));

@@ -189,6 +189,9 @@ public sealed class Page : IDisposable
 
     public void Tap(string css) => Tap($"'{css}'", () => Find(css));
 
+    /// <summary>One entry of a list, by its value.</summary>
+    public void Choose(string id, string value) => Tap($"#{id} option[value='{value}']");
+
     public void Tap(By by) => Tap(by.ToString(), () => Driver.FindElement(by));
 
     /// <summary>The one way to click: what still slides, or is drawn anew meanwhile, is tried again.</summary>
