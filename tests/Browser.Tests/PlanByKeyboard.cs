@@ -79,7 +79,7 @@ public sealed class PlanByKeyboard(Server server) : IClassFixture<Server>
     private static void Says(Page page, params string[] either) =>
         page.Until($"one of: {string.Join("; ", either)}", () => either.Any(page.Shows) ? "said" : null);
 
-    private static List<string> Names(Page page) => [.. page.Driver.FindElements(By.CssSelector("button.step .nm b")).Select(e => e.Text)];
+    private static IReadOnlyList<string> Names(Page page) => page.Texts("button.step .nm b");
 
     private static void Choose(Page page, string css, string value) =>
         page.Until(
