@@ -137,7 +137,7 @@ public sealed class MergeTests : IAsyncLifetime
         // The desk is not told how it is known.
         Assert.Empty((await (await house.Guest("ansa")).Get($"/api/clients/{kept}"))!["merges"]!.AsArray());
         var merge = (string)Assert.Single((await Page(kept))["merges"]!.AsArray())!["id"]!;
-        await odile.Post($"/api/clients/{kept}/merge/{merge}/undo", new { });
+        Assert.Empty((await odile.Post($"/api/clients/{kept}/merge/{merge}/undo", new { }))!["stays"]!.AsArray());
         Assert.Equal(200, (int)odile.Last.StatusCode);
         Assert.Equal(before, (await All(petra), await All(again)));
         Assert.Equal(screened.Mine, Findings(await odile.Visit(mine)));
@@ -166,7 +166,8 @@ public sealed class MergeTests : IAsyncLifetime
         );
         Assert.True(odile.Last.IsSuccessStatusCode, await odile.Last.Content.ReadAsStringAsync());
         var merge = (string)(await Page(petra))["merges"]![0]!["id"]!;
-        await odile.Post($"/api/clients/{petra}/merge/{merge}/undo", new { });
+        var undone = (await odile.Post($"/api/clients/{petra}/merge/{merge}/undo", new { }))!;
+        Assert.Contains("blood thinner", (string)Assert.Single(undone["stays"]!.AsArray())!, StringComparison.OrdinalIgnoreCase);
         Assert.Contains(
             (await Page(petra))["facts"]!.AsArray(),
             f => (string)f!["entry"]!["fact"]! == "anticoagulant" && (string)f["entry"]!["status"]! == "past"

@@ -223,6 +223,27 @@ it('looks at a record written twice, says what would come, and makes it one with
   await waitFor(() => expect(screen.queryByRole('button', { name: 'Make them one' })).toBeNull());
 });
 
+it('says what stays when a record made one is made two again', async () => {
+  const stays = ['"blood thinner" was answered anew here; that answer stays here.'];
+  const mine = client({ found: [], helps: [] });
+  const merge = { id: 'm', name: 'Aspery, L', by: 'Odile Fenn', at: '2026-03-22T10:00:00Z', reason: 'She said so.' };
+  const page = {
+    ...mine['/api/clients/{clientId}'],
+    merges: [merge],
+    mayMerge: { allowed: true, why: null },
+  };
+  const { sent } = openAt('/clients/c', {
+    ...mine,
+    '/api/clients/{clientId}': () => ({ ...page, merges: sent.length > 0 ? [] : page.merges }),
+    '/api/clients/{clientId}/merge/{mergeId}/undo': { stays },
+  });
+  fireEvent.click(await screen.findByRole('button', { name: 'Make them two again' }));
+  await screen.findByText(stays[0]!);
+  await waitFor(() => expect(screen.queryByRole('button', { name: 'Make them two again' })).toBeNull());
+  screen.getByText(stays[0]!);
+  expect(sent.map((s) => s.path)).toEqual(['/api/clients/c/merge/m/undo']);
+});
+
 it('in Reflect a touch on the body asks what was noted there and adds to it at that step', async () => {
   const step = (id: string, region: string, side: string) => ({
     id,

@@ -8,11 +8,13 @@ interface Props {
   send: () => Promise<void>;
   action: string;
   main?: boolean;
+  /** Leaves the form unsent. */
+  never?: () => void;
   children: ReactNode;
 }
 
 /** A form that is sent as a whole. A refusal stands beside the button as a sentence, and nothing entered is lost. */
-export function SendForm({ className, send, action, main, children }: Props) {
+export function SendForm({ className, send, action, main, never, children }: Props) {
   const { t } = useTranslation();
   const [wrong, setWrong] = useState('');
   const submit = async (e: FormEvent) => {
@@ -24,13 +26,25 @@ export function SendForm({ className, send, action, main, children }: Props) {
       setWrong(problem instanceof Problem && problem.message ? problem.message : t('shell.unreachable'));
     }
   };
+  const go = (
+    <button type="submit" className={main ? 'pill main' : 'pill'}>
+      {action}
+    </button>
+  );
   return (
     <form className={className} onSubmit={(e) => void submit(e)}>
       {children}
       {wrong && <Note kind="wrong">{wrong}</Note>}
-      <button type="submit" className={main ? 'pill main' : 'pill'}>
-        {action}
-      </button>
+      {never ? (
+        <div className="acts">
+          {go}
+          <button type="button" className="pill quiet" onClick={never}>
+            {t('screen.never')}
+          </button>
+        </div>
+      ) : (
+        go
+      )}
     </form>
   );
 }

@@ -43,6 +43,8 @@ export const recall = {
     act: 'Make them one',
     merged: 'Read with the record of {{name}}: {{reason}} ({{by}}, {{date}})',
     undo: 'Make them two again',
+    undone: 'They are two again, as they were.',
+    stays: 'They are two again. What was changed since stays with this record:',
   },
   helps: {
     title: 'What went together with a change',

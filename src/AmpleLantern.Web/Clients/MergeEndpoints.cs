@@ -2,6 +2,7 @@ using AmpleLantern.Core;
 using AmpleLantern.Core.Clients;
 using AmpleLantern.Core.Giving;
 using AmpleLantern.Core.Screening;
+using AmpleLantern.Core.Vocabulary;
 using AmpleLantern.Data;
 using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Time;
@@ -38,6 +39,9 @@ public sealed record MergeRequest(Guid Other, string Reason);
 
 /// <param name="Kept">The record to go on with.</param>
 public sealed record MergeAnswer(Guid Kept);
+
+/// <param name="Stays">What was changed since and so stays with the record that was kept, a sentence each.</param>
+public sealed record MergeUndone(Guid Kept, IReadOnlyList<string> Stays);
 
 /// <summary>Two records of one person: found, looked at, made one, and made two again.</summary>
 public static class MergeEndpoints
@@ -92,11 +96,7 @@ public static class MergeEndpoints
     {
         await trail.Note(db, person, $"client {otherId}", otherId);
         var pair = await merging.Look(clientId, otherId);
-        string? Say(FactEntry? f) =>
-            f is null ? null
-            : !knowledge.Facts.Has(f.Fact) ? f.Fact.Replace('-', ' ')
-            : f.Status is FactStatus.No ? $"no {knowledge.Facts[f.Fact].Name}"
-            : Conditions.Saying(f, clock.Today, knowledge);
+        string? Say(FactEntry? f) => f is null ? null : Said(f, clock, knowledge);
         return new(
             otherId,
             pair.Other.Name,
@@ -107,6 +107,11 @@ public static class MergeEndpoints
             await VisitsOf(db, otherId)
         );
     }
+
+    private static string Said(FactEntry f, PracticeClock clock, PracticeKnowledge knowledge) =>
+        !knowledge.Facts.Has(f.Fact) ? f.Fact.Replace('-', ' ')
+        : f.Status is FactStatus.No ? $"no {knowledge.Facts[f.Fact].Name}"
+        : Conditions.Saying(f, clock.Today, knowledge);
 
     private static async Task<int> VisitsOf(LanternDb db, Guid client)
     {
@@ -122,10 +127,26 @@ public static class MergeEndpoints
         return new(clientId);
     }
 
-    private static async Task<MergeAnswer> Undo(Guid clientId, Guid mergeId, Merging merging, CurrentPerson person)
+    private static async Task<MergeUndone> Undo(
+        Guid clientId,
+        Guid mergeId,
+        Merging merging,
+        CurrentPerson person,
+        PracticeClock clock,
+        PracticeKnowledge knowledge
+    )
     {
         May.MergeRecords(person.Role).Require();
-        await merging.Undo(clientId, mergeId);
-        return new(clientId);
+        var stays = await merging.Undo(clientId, mergeId);
+        return new(
+            clientId,
+            [
+                .. stays.Facts.Select(f =>
+                    $"\"{Said((f.Now ?? f.Was)!, clock, knowledge)}\" was answered anew here; that answer stays here."
+                ),
+                .. stays.Parts.Select(p => $"Here {p} was changed since, and stays as it is."),
+                .. stays.Visits.Select(v => $"The visit of {DaysSaid.Long.Format(v)} was signed since, and stays here."),
+            ]
+        );
     }
 }

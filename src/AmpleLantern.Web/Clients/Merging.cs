@@ -11,11 +11,18 @@ using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Time;
 using AmpleLantern.Web.Visits;
 using Microsoft.EntityFrameworkCore;
+using NodaTime;
 
 namespace AmpleLantern.Web.Clients;
 
 /// <summary>Two records of one person, before and while they are made one.</summary>
 internal sealed record Pair(ClientRecord Kept, ClientRecord Other, SamePerson Same, IReadOnlyList<FactBrought> Facts);
+
+/// <summary>What stays with the kept record when a merge is taken back, since it was changed or given there afterwards.</summary>
+/// <param name="Facts">As the merge brought them; answered anew or taken out since.</param>
+/// <param name="Parts">What the parts of the record are called.</param>
+/// <param name="Visits">Days of visits that came with the merge and were given since.</param>
+internal sealed record StaysKept(IReadOnlyList<FactMoved> Facts, IReadOnlyList<string> Parts, IReadOnlyList<LocalDate> Visits);
 
 /// <summary>
 /// Makes two records of one person one, and two again. Facts are read strictly; visits not begun move; what was begun and signed stays
@@ -91,7 +98,7 @@ public sealed class Merging(LanternDb db, PracticeKnowledge knowledge, PracticeC
 
     /// <summary>Takes a merge back as far as nothing was changed since: what was changed or begun since stays where it stands.</summary>
     /// <exception cref="RefusalException">It no longer holds, or a later one stands on it.</exception>
-    public async Task Undo(Guid keptId, Guid mergeId)
+    internal async Task<StaysKept> Undo(Guid keptId, Guid mergeId)
     {
         await using var all = await db.Database.BeginTransactionAsync();
         var standing = await db.Merges.Where(m => m.ClientId == keptId && m.UndoneAt == null).OrderByDescending(m => m.At).ToListAsync();
@@ -107,14 +114,12 @@ public sealed class Merging(LanternDb db, PracticeKnowledge knowledge, PracticeC
         var kept = await Record(keptId);
         var other = await db.Clients.SingleAsync(c => c.Id == merge.OtherId);
         await RequireNothingOpen(keptId, merge.OtherId);
-        Take(kept, Back(PartsOf(kept), merge.Did));
-        foreach (var fact in merge.Did.Facts)
-        {
-            PutBack(kept, other, fact);
-        }
-
+        var parts = PartsOf(kept);
+        Take(kept, Back(parts, merge.Did));
+        var facts = merge.Did.Facts.Where(f => !PutBack(kept, other, f)).ToList();
         var ids = merge.Did.Visits;
-        foreach (var visit in await db.Visits.Where(v => ids.Contains(v.Id) && v.ClientId == keptId && v.SignedAt == null).ToListAsync())
+        var came = await db.Visits.Where(v => ids.Contains(v.Id) && v.ClientId == keptId).OrderBy(v => v.Date).ToListAsync();
+        foreach (var visit in came.Where(v => v.SignedAt is null))
         {
             visit.ClientId = other.Id;
         }
@@ -131,7 +136,25 @@ public sealed class Merging(LanternDb db, PracticeKnowledge knowledge, PracticeC
         await all.CommitAsync();
         await Tell(keptId);
         await Tell(other.Id);
+        return new(
+            facts,
+            [.. NamedParts.Where(p => Came(p.Of, merge.Did) && !Same(p.Of(parts), p.Of(merge.Did.After))).Select(p => p.Name)],
+            [.. came.Where(v => v.SignedAt is not null).Select(v => v.Date)]
+        );
     }
+
+    private static readonly (string Name, Func<ClientParts, object?> Of)[] NamedParts =
+    [
+        ("the birth date", p => p.BirthDate),
+        ("the occupation", p => p.Occupation),
+        ("how they are reached", p => p.Contact),
+        ("what they said of themselves", p => p.Words),
+        ("the stature", p => p.StatureCm),
+        ("the breath", p => p.BreathsPerMinute),
+        ("the body's measures", p => p.Measures),
+    ];
+
+    private static bool Came(Func<ClientParts, object?> part, MergeDone did) => !Same(part(did.Before), part(did.After));
 
     /// <summary>A session stands on the record it was begun under until it is signed.</summary>
     private async Task RequireNothingOpen(Guid one, Guid another)
@@ -179,7 +202,8 @@ public sealed class Merging(LanternDb db, PracticeKnowledge knowledge, PracticeC
         return moved;
     }
 
-    private void PutBack(ClientRecord kept, ClientRecord other, FactMoved moved)
+    /// <returns>False where it was answered anew since and so stays.</returns>
+    private bool PutBack(ClientRecord kept, ClientRecord other, FactMoved moved)
     {
         var stands = kept.Facts.FirstOrDefault(f => f.Id == moved.Id);
         var anew =
@@ -187,7 +211,7 @@ public sealed class Merging(LanternDb db, PracticeKnowledge knowledge, PracticeC
         if (anew || !Same(stands?.ToEntry(), moved.Now))
         {
             // Answered anew since: whose answer it is nobody can tell, so it stays where it was given.
-            return;
+            return false;
         }
 
         if (stands is not null)
@@ -204,6 +228,8 @@ public sealed class Merging(LanternDb db, PracticeKnowledge knowledge, PracticeC
             kept.Facts.Remove(stands);
             db.Facts.Remove(stands);
         }
+
+        return true;
     }
 
     private void Set(ClientRecord kept, Guid id, FactEntry entry, string by)

@@ -44,7 +44,7 @@ export function EditClient({ client, done }: { client: ClientHistory; done: () =
     done();
   };
   return (
-    <SendForm className="bookform" send={send} action={t('clients.keep')} main>
+    <SendForm className="bookform" send={send} action={t('clients.keep')} main never={done}>
       <div className="editclient">
         <div>
           {(Object.keys(kinds) as (keyof typeof kinds)[]).map((field) => (
@@ -72,9 +72,6 @@ export function EditClient({ client, done }: { client: ClientHistory; done: () =
         {me.mayTreat && <FormFields clientId={client.id} form={drawn} onForm={setDrawn} />}
       </div>
       <p className="soft small">{t('clients.editNote')}</p>
-      <button type="button" className="pill quiet" onClick={done}>
-        {t('screen.never')}
-      </button>
     </SendForm>
   );
 }

@@ -65,7 +65,7 @@ export function Merge({ client, first, done }: { client: ClientHistory; first: s
   };
   const a = ahead.data;
   return (
-    <SendForm className="bookform merging" send={send} action={t('merge.act')} main>
+    <SendForm className="bookform merging" send={send} action={t('merge.act')} main never={done}>
       <h2>{t('merge.title', { name: client.name })}</h2>
       <Choice
         id="merge-other"
@@ -118,9 +118,6 @@ export function Merge({ client, first, done }: { client: ClientHistory; first: s
           <p className="soft small">{t('merge.note')}</p>
         </>
       )}
-      <button type="button" className="pill quiet" onClick={done}>
-        {t('screen.never')}
-      </button>
     </SendForm>
   );
 }
@@ -129,16 +126,28 @@ export function Merge({ client, first, done }: { client: ClientHistory; first: s
 export function Merged({ client }: { client: ClientHistory }) {
   const { t } = useTranslation();
   const cache = useQueryClient();
+  const [stays, setStays] = useState<string[]>();
   const undo = async (mergeId: string) => {
-    await ask(
+    const undone = await ask(
       http.POST('/api/clients/{clientId}/merge/{mergeId}/undo', {
         params: { path: { clientId: client.id, mergeId } },
       }),
     );
+    setStays(undone.stays);
     await renewAllBut(cache, 'me', 'vocabulary', 'merge');
   };
   return (
     <>
+      {stays && (
+        <div role="status" className="merged">
+          <p>{t(stays.length > 0 ? 'merge.stays' : 'merge.undone')}</p>
+          <ul className="plainlist">
+            {stays.map((s) => (
+              <li key={s}>{s}</li>
+            ))}
+          </ul>
+        </div>
+      )}
       {client.merges.map((m, i) => (
         <div key={m.id} className="merged">
           <p className="soft small">

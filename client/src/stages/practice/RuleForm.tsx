@@ -72,7 +72,7 @@ export function RuleForm({ kept, leave }: { kept: (lines: RuleLine[]) => void; l
   };
   const needsLevel = form.outcome === 'modify';
   return (
-    <SendForm className="ruleform" send={send} action={t(tried ? 'rules.keep' : 'rules.try')} main>
+    <SendForm className="ruleform" send={send} action={t(tried ? 'rules.keep' : 'rules.try')} main never={leave}>
       <div className="fields">
         {choice(
           'fact',
@@ -137,9 +137,6 @@ export function RuleForm({ kept, leave }: { kept: (lines: RuleLine[]) => void; l
           </ul>
         </div>
       )}
-      <button type="button" className="pill quiet" onClick={leave}>
-        {t('screen.never')}
-      </button>
     </SendForm>
   );
 }
