@@ -223,6 +223,18 @@ it('looks at a record written twice, says what would come, and makes it one with
   await waitFor(() => expect(screen.queryByRole('button', { name: 'Make them one' })).toBeNull());
 });
 
+it('shows the latest visits of many, and all of them when they are asked for', async () => {
+  const mine = client({ found: [], helps: [] });
+  const [visit] = mine['/api/clients/{clientId}'].visits;
+  const many = Array.from({ length: 30 }, (_, i) => ({ ...visit, id: `v${i}`, planName: `Session ${i}` }));
+  openAt('/clients/c', { ...mine, '/api/clients/{clientId}': { ...mine['/api/clients/{clientId}'], visits: many } });
+  await screen.findByText('Session 0');
+  expect(screen.queryByText('Session 29')).toBeNull();
+  fireEvent.click(screen.getByRole('button', { name: 'All 30 visits' }));
+  expect(screen.getAllByText(/^Session \d+$/)).toHaveLength(30);
+  expect(document.activeElement?.textContent).toContain('Session 24');
+});
+
 it('says what stays when a record made one is made two again', async () => {
   const stays = ['"blood thinner" was answered anew here; that answer stays here.'];
   const mine = client({ found: [], helps: [] });

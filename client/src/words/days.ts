@@ -100,6 +100,7 @@ export const days = {
     once: 'Measured at one visit: there is nothing to compare it with yet.',
     eachTime: 'each time {{plan}}',
     none: 'No visit yet. Book one on Today.',
+    all: 'All {{count}} visits',
     phase: {
       'not-started': 'open',
       running: 'being given',

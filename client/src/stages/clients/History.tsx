@@ -1,15 +1,14 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { useTranslation } from 'react-i18next';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { ask, http, Problem } from '../../api/http';
 import { keptAs } from '../../api/kept';
 import type { ClientHistory, LimitsNow, PlaceFound } from '../../api/types';
 import { useMe } from '../../api/useMe';
 import { useVocabulary } from '../../api/useVisit';
 import { LastTime } from '../../parts/LastTime';
-import { familiesOf, saidChange } from '../../parts/measures/families';
-import { day, dayOf, hourMinute } from '../../parts/spoken';
+import { day, dayOf } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { OutcomeSign } from '../../parts/OutcomeSign';
 import { Fold } from '../../ui/Fold';
@@ -19,7 +18,8 @@ import { FoundList, FoundOnBody } from './Found';
 import { Helps } from './Helps';
 import { EditClient } from './EditClient';
 import { Doubles, Merge, Merged } from './Merging';
-import { TrendChart } from './TrendChart';
+import { Trends } from './TrendChart';
+import { Past } from './Past';
 import { TwoVisits } from './TwoVisits';
 import { WholeRecord } from './WholeRecord';
 
@@ -122,56 +122,13 @@ export default function History() {
         <FoundList found={past.data.found} words={words.data} chosen={place} onChoose={setPlace} />
       )}
       {me.mayTreat && words.data && <Courses clientId={clientId} words={words.data} />}
-      {h.trends.length > 0 && (
-        <section className="trends" aria-label={t('history.trends')}>
-          {familiesOf(h.trends.map((x) => x.measure)).map((f) => (
-            <TrendChart
-              key={f.id}
-              family={f}
-              trends={f.sides.map((m) => h.trends.find((x) => x.measure.id === m.id)!)}
-            />
-          ))}
-        </section>
-      )}
+      <Trends key={`trends of ${h.id}`} trends={h.trends} />
       {past.data && words.data && <Helps helps={past.data.helps} words={words.data} />}
       {words.data && (
         <TwoVisits visits={h.visits.filter((v) => !v.unreadable && v.phase !== 'cancelled')} words={words.data} />
       )}
       {me.mayTreat && h.visits.length === 0 && <p className="soft">{t('history.none')}</p>}
-      <ol className="past">
-        {h.visits
-          .filter((v) => v.unreadable)
-          .map((v) => (
-            <li key={v.id}>
-              <p className="plum">{v.unreadable}</p>
-            </li>
-          ))}
-        {h.visits
-          .filter((v) => !v.unreadable)
-          .map((v) => (
-            <li key={v.id} className={v.phase === 'cancelled' ? 'cancelled' : ''}>
-              <Link to={`/visits/${v.id}/${v.phase === 'signed' || v.phase === 'finished' ? 'reflect' : ''}`}>
-                <time className="serif">{day(v.date)}</time>
-                <span>
-                  <b>{v.planName}</b>
-                  <i className="soft">
-                    {hourMinute(v.at)} · {t(`history.phase.${v.phase}`)}
-                  </i>
-                </span>
-                <span className="moved">
-                  {v.changes
-                    .filter((c) => c.change.verdict !== 'not-measured')
-                    .map((c) => (
-                      <em key={c.measure.id} className={`moved ${c.change.verdict}`}>
-                        {c.change.named ? `“${c.change.named}”` : c.measure.name} {saidChange(c.measure, c.change)}
-                      </em>
-                    ))}
-                </span>
-                <span className="soft small">{v.cancelReason ?? v.next}</span>
-              </Link>
-            </li>
-          ))}
-      </ol>
+      <Past key={`visits of ${h.id}`} visits={h.visits} />
     </Frame>
   );
 }

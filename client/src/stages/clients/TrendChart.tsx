@@ -1,9 +1,10 @@
 import { Axis } from '@visx/axis';
 import { scaleLinear, scaleTime } from '@visx/scale';
 import { Line } from '@visx/shape';
+import { useDeferredValue } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { Measure, Trend } from '../../api/types';
-import { saidPair, saidValue, shownValue, type Family } from '../../parts/measures/families';
+import { familiesOf, saidPair, saidValue, shownValue, type Family } from '../../parts/measures/families';
 import { day, shortDay, sourceLine } from '../../parts/spoken';
 
 export interface TrendOf {
@@ -21,6 +22,21 @@ const DAY_MS = 86_400_000;
 const APART = 3;
 /** So many visits can each be named under the chart. */
 const NAMED = 8;
+
+/** Every measure over the visits. They are drawn after the rest of the page: over many years there is much to draw. */
+export function Trends({ trends }: { trends: TrendOf[] }) {
+  const { t } = useTranslation();
+  const drawn = useDeferredValue(trends, []);
+  return (
+    drawn.length > 0 && (
+      <section className="trends" aria-label={t('history.trends')}>
+        {familiesOf(drawn.map((x) => x.measure)).map((f) => (
+          <TrendChart key={f.id} family={f} trends={f.sides.map((m) => drawn.find((x) => x.measure.id === m.id)!)} />
+        ))}
+      </section>
+    )
+  );
+}
 
 /**
  * A measure over the visits on a true line of time: before and after of each visit as a stroke, both sides in one picture, and the band
