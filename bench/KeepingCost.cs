@@ -100,7 +100,7 @@ public static class KeepingCost
     }
 
     /// <summary>
-    /// Two signed visits of the demo with log and basis, over and over, for clients of their own; a line of the trail each.
+    /// Two signed visits of the demo with log and basis, over and over and five days apart, for clients of their own; a line of the trail each.
     /// </summary>
     internal static void Fill(string file, int visits)
     {
@@ -117,7 +117,7 @@ public static class KeepingCost
         using var db = Inspection.Open(file);
         const string Many = "WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < {0})";
         static string Id(string kind, string number) => $"printf('{kind}000000-0000-4000-8000-%012X', {number})";
-        var (client, visit) = (Columns(db, "Clients", "Id", "Name"), Columns(db, "Visits", "Id", "ClientId"));
+        var (client, visit) = (Columns(db, "Clients", "Id", "Name", "BirthDate"), Columns(db, "Visits", "Id", "ClientId", "Date"));
         var (logged, basis) = (Columns(db, "SessionEvents", "Id", "VisitId"), Columns(db, "Bases", "Id", "VisitId"));
         var many = string.Format(System.Globalization.CultureInfo.InvariantCulture, Many, visits);
         foreach (
@@ -128,8 +128,8 @@ public static class KeepingCost
                 "INSERT INTO one SELECT 1, v.Id, v.ClientId FROM Visits v WHERE v.SignedAt IS NOT NULL AND EXISTS (SELECT 1 FROM SessionEvents e WHERE e.VisitId = v.Id AND e.Detail LIKE '%clock%') ORDER BY v.Date LIMIT 1",
                 // The log of the busiest session there is: signed ones of the demo were short.
                 "CREATE TEMP TABLE busy AS SELECT VisitId AS Id FROM SessionEvents GROUP BY VisitId ORDER BY COUNT(*) DESC LIMIT 1",
-                $"{string.Format(System.Globalization.CultureInfo.InvariantCulture, Many, visits / VisitsOfOthers + 2)} INSERT INTO Clients (Id, Name, {client}) SELECT {Id("AA", "i")}, 'Client ' || i, {client} FROM n, Clients c WHERE c.Id = (SELECT ClientId FROM one WHERE K = 0)",
-                $"{many} INSERT INTO Visits (Id, ClientId, {visit}) SELECT {Id("BB", "i")}, {Id("AA", $"iif(i <= {VisitsOfFirst}, 1, (i - {VisitsOfFirst}) / {VisitsOfOthers} + 2)")}, {visit} FROM n, Visits v WHERE v.Id = (SELECT Id FROM one WHERE K = i % 2)",
+                $"{string.Format(System.Globalization.CultureInfo.InvariantCulture, Many, visits / VisitsOfOthers + 2)} INSERT INTO Clients (Id, Name, BirthDate, {client}) SELECT {Id("AA", "i")}, 'Client ' || i, date(BirthDate, (i % 9000) || ' days'), {client} FROM n, Clients c WHERE c.Id = (SELECT ClientId FROM one WHERE K = 0)",
+                $"{many} INSERT INTO Visits (Id, Date, ClientId, {visit}) SELECT {Id("BB", "i")}, date(Date, -(i * 5 % 3000) || ' days'), {Id("AA", $"iif(i <= {VisitsOfFirst}, 1, (i - {VisitsOfFirst}) / {VisitsOfOthers} + 2)")}, {visit} FROM n, Visits v WHERE v.Id = (SELECT Id FROM one WHERE K = i % 2)",
                 $"{many} INSERT INTO SessionEvents (Id, VisitId, {logged}) SELECT printf('CC%06X-%04X-4000-8000-%012X', e.rowid, 0, i), {Id("BB", "i")}, {logged} FROM n, SessionEvents e WHERE e.VisitId = (SELECT Id FROM busy)",
                 $"{many} INSERT INTO Bases (Id, VisitId, {basis}) SELECT printf('DD%06X-%04X-4000-8000-%012X', b.rowid, 0, i), {Id("BB", "i")}, {basis} FROM n, Bases b WHERE b.VisitId = (SELECT Id FROM one WHERE K = i % 2)",
                 $"{many} INSERT INTO Audit (At, Who, Action, Subject, What) SELECT 1767225600000 + i, 'the bench', 'changed', 'visit ' || lower({Id("BB", "i")}), 'SignedAt' FROM n",

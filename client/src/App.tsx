@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { lazy, Suspense } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Navigate, Route, Routes, useLocation, useMatch } from 'react-router';
 import { meQuery } from './api/useMe';
@@ -12,9 +12,13 @@ import { Setup } from './shell/Setup';
 import { SignIn } from './shell/SignIn';
 import { Today } from './stages/today/Today';
 
-const VisitFrame = lazy(() => import('./stages/VisitFrame'));
-const Clients = lazy(() => import('./stages/clients/Clients'));
-const History = lazy(() => import('./stages/clients/History'));
+/** What is opened from the day: fetched while the day is looked at. */
+const next = [
+  () => import('./stages/VisitFrame'),
+  () => import('./stages/clients/Clients'),
+  () => import('./stages/clients/History'),
+] as const;
+const [VisitFrame, Clients, History] = [lazy(next[0]), lazy(next[1]), lazy(next[2])];
 const Atlas = lazy(() => import('./stages/atlas/Atlas'));
 const SheetPage = lazy(() => import('./stages/atlas/SheetPage'));
 const Library = lazy(() => import('./stages/library/Library'));
@@ -48,6 +52,11 @@ function House() {
   // A page is begun anew at every address; the list of flows keeps what was looked for while one after another is opened.
   const page = useMatch('/library/*') ? '/library' : pathname;
   const me = useQuery(meQuery);
+  const inside = me.data?.name != null;
+  useEffect(() => {
+    // Where the browser does not say when it is idle, a page is fetched when it is opened.
+    if (inside && 'requestIdleCallback' in window) requestIdleCallback(() => next.forEach((page) => void page()));
+  }, [inside]);
   if (me.isError) return <p className="loading">{t('shell.unreachable')}</p>;
   if (!me.data) return <p className="loading">{t('shell.loading')}</p>;
   if (me.data.needsSetup) return <Setup />;

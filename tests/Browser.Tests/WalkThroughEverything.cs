@@ -115,7 +115,7 @@ public sealed partial class WalkThroughEverything(Server server)
             "/today",
             "/today?who=all",
             "/clients",
-            $"/clients/{Text(page.Api("/api/clients").EnumerateArray().First(), "id")}",
+            $"/clients/{Text(page.Api("/api/clients?most=500").GetProperty("clients").EnumerateArray().First(), "id")}",
             "/atlas",
             "/atlas?mode=feet",
             "/library",
@@ -179,7 +179,7 @@ public sealed partial class WalkThroughEverything(Server server)
         using var page = new Page(server).SignIn();
         var walked = new Walk(page);
         var opened = 0;
-        foreach (var client in page.Api("/api/clients").EnumerateArray().Select(c => Text(c, "id")))
+        foreach (var client in page.Api("/api/clients?most=500").GetProperty("clients").EnumerateArray().Select(c => Text(c, "id")))
         {
             var count = page.Api($"/api/clients/{client}").GetProperty("visits").EnumerateArray().Count(v => Text(v, "phase") == "signed");
             for (var i = 0; i < count; i++)
@@ -226,7 +226,8 @@ public sealed partial class WalkThroughEverything(Server server)
 
     private static List<(string Id, string Phase)> Visits(Page page) =>
         [
-            .. page.Api("/api/clients")
+            .. page.Api("/api/clients?most=500")
+                .GetProperty("clients")
                 .EnumerateArray()
                 .Select(c => Text(c, "id"))
                 .SelectMany(c => page.Api($"/api/clients/{c}").GetProperty("visits").EnumerateArray())

@@ -15,7 +15,8 @@ public sealed class CourseTests : IAsyncLifetime
     public async ValueTask InitializeAsync()
     {
         odile = await house.Guest();
-        client = (string)(await odile.Get("/api/clients"))!.AsArray().Single(c => (string)c!["name"]! == "Una Saltmarsh")!["id"]!;
+        client = (string)
+            (await odile.Get("/api/clients"))!["clients"]!.AsArray().Single(c => (string)c!["name"]! == "Una Saltmarsh")!["id"]!;
     }
 
     public ValueTask DisposeAsync() => house.DisposeAsync();

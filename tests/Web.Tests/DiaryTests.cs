@@ -33,7 +33,7 @@ public sealed class DiaryTests : IAsyncLifetime
     public ValueTask DisposeAsync() => house.DisposeAsync();
 
     private async Task<string> Una() =>
-        (string)(await odile.Get("/api/clients"))!.AsArray().Single(c => (string)c!["name"]! == "Una Saltmarsh")!["id"]!;
+        (string)(await odile.Get("/api/clients"))!["clients"]!.AsArray().Single(c => (string)c!["name"]! == "Una Saltmarsh")!["id"]!;
 
     private async Task<JsonNode> Book(string date, string at, string practitioner = "teo", string room = "loft", int minutes = 40) =>
         (
@@ -215,6 +215,41 @@ public sealed class DiaryTests : IAsyncLifetime
             "session-running",
             await desk.Put($"/api/bookings/{await odile.VisitOf("Wren")}", Move("2026-06-05", "13:00", "odile"))
         );
+    }
+
+    [Fact]
+    public async Task Clients_are_found_by_parts_of_the_name_and_the_rest_is_a_number()
+    {
+        foreach (var name in new[] { "Éloïse Tarn-Hollow", "Tarn Eloway", "Ruan Hollow" })
+        {
+            await odile.Post("/api/clients", new { name });
+        }
+
+        async Task<(int All, int Matching, string[] Names)> Find(string query)
+        {
+            var found = (await odile.Get($"/api/clients?{query}"))!;
+            return ((int)found["all"]!, (int)found["matching"]!, [.. found["clients"]!.AsArray().Select(c => (string)c!["name"]!)]);
+        }
+
+        var (all, matching, everyone) = await Find("");
+        Assert.Equal((all, all), (matching, everyone.Length));
+        Assert.Equal(["Tarn Eloway", "Éloïse Tarn-Hollow"], (await Find("find=tarn%20elo")).Names.Order(StringComparer.Ordinal));
+        Assert.Equal((all, 2, 1), ((await Find("find=hollow&most=1")) is var few ? (few.All, few.Matching, few.Names.Length) : default));
+        Assert.Empty((await Find("find=nobody%20of%20this%20name")).Names);
+        // Who is chosen stays among them.
+        var una = await Una();
+        Assert.Contains("Una Saltmarsh", (await Find($"find=tarn&also={una}")).Names);
+        // Nobody is asked for and not all fit: who came last, not who stands first in the alphabet.
+        var (_, of, last) = await Find("most=1");
+        Assert.Equal(all, of);
+        var days = new Dictionary<string, string?>();
+        foreach (var line in (await odile.Get("/api/clients"))!["clients"]!.AsArray())
+        {
+            days[(string)line!["name"]!] = (string?)line["lastVisit"];
+        }
+
+        Assert.DoesNotContain(days, d => string.CompareOrdinal(d.Value, days[last.Single()]) > 0);
+        odile.Refused(422, "most-out-of-range", await odile.Get("/api/clients?most=0"));
     }
 
     [Fact]

@@ -170,7 +170,7 @@ public sealed partial class FuzzTests
             "/api/me/hands",
             "/api/me/body",
         };
-        foreach (var client in (await odile.Get("/api/clients"))!.AsArray().Select(c => (string)c!["id"]!))
+        foreach (var client in (await odile.Get("/api/clients"))!["clients"]!.AsArray().Select(c => (string)c!["id"]!))
         {
             paths.Add($"/api/clients/{client}");
             foreach (var visit in (await odile.Get($"/api/clients/{client}"))!["visits"]!.AsArray().Select(v => (string)v!["id"]!))

@@ -26,7 +26,7 @@ public sealed class MergeTests : IAsyncLifetime
     public ValueTask DisposeAsync() => house.DisposeAsync();
 
     private async Task<string> Client(string name) =>
-        (string)(await odile.Get("/api/clients"))!.AsArray().Single(c => (string)c!["name"]! == name)!["id"]!;
+        (string)(await odile.Get("/api/clients"))!["clients"]!.AsArray().Single(c => (string)c!["name"]! == name)!["id"]!;
 
     private async Task<JsonNode> Page(string client) => (await odile.Get($"/api/clients/{client}"))!;
 
@@ -63,7 +63,7 @@ public sealed class MergeTests : IAsyncLifetime
         page.AsObject().Remove("earlier");
         var past = await odile.Get($"/api/clients/{client}/past");
         var courses = await odile.Get($"/api/clients/{client}/courses");
-        var list = (await odile.Get("/api/clients"))!.AsArray().SingleOrDefault(c => (string)c!["id"]! == client);
+        var list = (await odile.Get("/api/clients"))!["clients"]!.AsArray().SingleOrDefault(c => (string)c!["id"]! == client);
         return $"{page.ToJsonString()}\n{past!.ToJsonString()}\n{courses!.ToJsonString()}\n{list?.ToJsonString()}";
     }
 
@@ -113,8 +113,8 @@ public sealed class MergeTests : IAsyncLifetime
             Assert.Equal(200, (int)odile.Last.StatusCode);
         }
 
-        Assert.DoesNotContain((await odile.Get("/api/clients"))!.AsArray(), c => (string)c!["id"]! == other);
-        var listed = (await odile.Get("/api/clients"))!.AsArray().Single(c => (string)c!["id"]! == kept)!;
+        Assert.DoesNotContain((await odile.Get("/api/clients"))!["clients"]!.AsArray(), c => (string)c!["id"]! == other);
+        var listed = (await odile.Get("/api/clients"))!["clients"]!.AsArray().Single(c => (string)c!["id"]! == kept)!;
         Assert.Equal(6, (int)listed["visits"]!);
         Assert.Equal("2027-04-08", (string)listed["lastVisit"]!);
         foreach (var id in new[] { mine, theirs })

@@ -23,9 +23,9 @@ public sealed class RecallTests : IAsyncLifetime
 
     private async Task<string> Client(string name) =>
         (string)
-            (await odile.Get("/api/clients"))!.AsArray().Single(c => ((string)c!["name"]!).StartsWith(name, StringComparison.Ordinal))![
-                "id"
-            ]!;
+            (await odile.Get("/api/clients"))!["clients"]!
+                .AsArray()
+                .Single(c => ((string)c!["name"]!).StartsWith(name, StringComparison.Ordinal))!["id"]!;
 
     private async Task<JsonArray> Find(string text, string? client = null) =>
         (await odile.Get($"/api/search?text={Uri.EscapeDataString(text)}" + (client is null ? "" : $"&client={client}")))![

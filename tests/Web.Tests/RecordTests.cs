@@ -290,9 +290,9 @@ public sealed class RecordTests : IAsyncLifetime
 
     private static async Task<string> Client(Guest guest, string name) =>
         (string)
-            (await guest.Get("/api/clients"))!.AsArray().Single(c => ((string)c!["name"]!).StartsWith(name, StringComparison.Ordinal))![
-                "id"
-            ]!;
+            (await guest.Get("/api/clients"))!["clients"]!
+                .AsArray()
+                .Single(c => ((string)c!["name"]!).StartsWith(name, StringComparison.Ordinal))!["id"]!;
 
     private static async Task<JsonNode> Look(Guest guest)
     {

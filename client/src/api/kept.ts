@@ -19,7 +19,7 @@ export const keptAs = {
   today: (date?: string) => (date === undefined ? (['today'] as const) : (['today', date] as const)),
   dayPress: (date: string) => ['day-press', date] as const,
   booking: (visit: string) => ['booking', visit] as const,
-  clients: () => ['clients'] as const,
+  clients: (find: string, also?: string) => ['clients', find, also] as const,
   client: (id: string) => ['client', id] as const,
   past: (client: string) => ['client', client, 'past'] as const,
   doubles: (client: string) => ['client', client, 'doubles'] as const,

@@ -191,13 +191,15 @@ it('looks at a record written twice, says what would come, and makes it one with
   const { sent } = openAt('/clients/c', {
     ...mine,
     '/api/clients/{clientId}': page,
-    '/api/clients': [
-      { id: 'c', name: 'Linnet Aspery', visits: 1 },
-      { id: 'd', name: 'Aspery, L', visits: 2 },
-    ],
-    '/api/clients/{clientId}/doubles': [
-      { id: 'd', name: 'Aspery, L', visits: 2, why: ['Both are reached in the same way.'] },
-    ],
+    '/api/clients': {
+      all: 2,
+      matching: 2,
+      clients: [
+        { id: 'c', name: 'Linnet Aspery', visits: 1 },
+        { id: 'd', name: 'Aspery, L', visits: 2 },
+      ],
+    },
+    '/api/clients/{clientId}/doubles': [{ id: 'd', name: 'Aspery, L', why: ['Both are reached in the same way.'] }],
     '/api/clients/{clientId}/merge/{otherId}': {
       id: 'd',
       name: 'Aspery, L',

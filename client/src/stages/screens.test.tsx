@@ -70,12 +70,21 @@ it('Today tells mine from everybody’s', async () => {
 
 it('Clients are found by name and opened', async () => {
   const line = (name: string) => ({ id: name, name, age: 40, occupation: null, visits: 2, last: null });
-  openAt('/clients', { '/api/clients': [line('Maren Holt'), line('Bram Osterlick')] });
+  const people = [line('Maren Holt'), line('Bram Osterlick')];
+  openAt('/clients', {
+    '/api/clients': (_: unknown, asked: URLSearchParams) => ({
+      all: 2000,
+      matching: asked.get('find') ? 3 : 2000,
+      clients: people.filter((p) => p.name.toLowerCase().includes(asked.get('find') ?? '')),
+    }),
+  });
   const all = await screen.findAllByRole('link', { name: /Holt|Osterlick/ });
   expect(all).toHaveLength(2);
+  await see('These came last. 1998 more are found by name.');
   fireEvent.change(screen.getByRole('searchbox', { name: 'Find by name' }), { target: { value: 'oster' } });
   await waitFor(() => expect(screen.queryByRole('link', { name: /Holt/ })).toBeNull());
   expect(screen.getByRole('link', { name: /Osterlick/ }).getAttribute('href')).toBe('/clients/Bram Osterlick');
+  await see('2 more have such a name. Type more of it.');
 });
 
 const pain = {
@@ -115,8 +124,17 @@ it('A client’s page shows what changed over the visits', async () => {
   await see(/6 → 2 of 10 · better/);
   // A true line of time, what was given under it, and each visit as it was judged.
   await see(/1 May( 2026)? First back session/);
-  const shown = [...document.querySelectorAll('.trend circle.is')];
-  expect(shown.map((c) => c.parentElement!.getAttribute('class'))).toEqual(['better', 'same']);
+  const shown = [...document.querySelectorAll('.trend path.is')];
+  expect(shown.map((c) => [c.parentElement!.getAttribute('class'), c.getAttribute('data-marks')])).toEqual([
+    ['better', '1'],
+    ['same', '1'],
+  ]);
+  // What is pointed at is said.
+  const chart = screen.getByRole('img', { name: /Pain/ });
+  fireEvent.pointerMove(chart, { clientX: 0 });
+  await see(/1 Mar( 2026)? · Legs on the mat · 6 → 4/);
+  fireEvent.pointerLeave(chart);
+  await see(/Farrar/);
 });
 
 it('the Library opens a flow and offers the minutes the knowledge names', async () => {

@@ -8,13 +8,15 @@ interface Props {
   send: () => Promise<void>;
   action: string;
   main?: boolean;
+  /** False while what the form is about is not seen yet, or cannot be done. */
+  ready?: boolean;
   /** Leaves the form unsent. */
   never?: () => void;
   children: ReactNode;
 }
 
 /** A form that is sent as a whole. A refusal stands beside the button as a sentence, and nothing entered is lost. */
-export function SendForm({ className, send, action, main, never, children }: Props) {
+export function SendForm({ className, send, action, main, ready = true, never, children }: Props) {
   const { t } = useTranslation();
   const [wrong, setWrong] = useState('');
   const submit = async (e: FormEvent) => {
@@ -26,7 +28,7 @@ export function SendForm({ className, send, action, main, never, children }: Pro
       setWrong(problem instanceof Problem && problem.message ? problem.message : t('shell.unreachable'));
     }
   };
-  const go = (
+  const go = ready && (
     <button type="submit" className={main ? 'pill main' : 'pill'}>
       {action}
     </button>

@@ -4,13 +4,15 @@ import Form from 'react-bootstrap/Form';
 interface Labelled {
   id: string;
   label: string;
+  /** The label is not seen: what stands around says it. */
+  quiet?: boolean;
 }
 
 /** A label and what it names. */
-export function Field({ id, label, children }: Labelled & { children: ReactNode }) {
+export function Field({ id, label, quiet, children }: Labelled & { children: ReactNode }) {
   return (
     <Form.Group controlId={id}>
-      <Form.Label>{label}</Form.Label>
+      <Form.Label visuallyHidden={quiet}>{label}</Form.Label>
       {children}
     </Form.Group>
   );
@@ -42,12 +44,12 @@ interface ChoiceProps extends Labelled {
 }
 
 /** One of a few. */
-export function Choice({ id, label, value, options, none, required, onChoose }: ChoiceProps) {
+export function Choice({ id, label, quiet, value, options, none, required, onChoose }: ChoiceProps) {
   const groups = [...new Set(options.map((o) => o.group ?? ''))].map(
     (group) => [group, options.filter((o) => (o.group ?? '') === group)] as const,
   );
   return (
-    <Field id={id} label={label}>
+    <Field id={id} label={label} quiet={quiet}>
       <Form.Select required={required} value={value} onChange={(e) => onChoose(e.target.value)}>
         {none !== undefined && <option value="">{none}</option>}
         {groups.map(([group, of]) => {

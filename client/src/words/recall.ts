@@ -32,6 +32,8 @@ export const recall = {
   merge: {
     open: 'Same person twice?',
     double: 'Written down twice? {{name}}.',
+    moreDoubles_one: 'One more record may be the same person’s.',
+    moreDoubles_other: '{{count}} more records may be the same person’s.',
     look: 'Look at both',
     title: 'Make another record one with that of {{name}}',
     other: 'The other record; it is no longer listed afterwards',

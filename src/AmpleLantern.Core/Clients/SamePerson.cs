@@ -1,5 +1,3 @@
-using System.Globalization;
-using System.Text;
 using AmpleLantern.Core.Screening;
 using AmpleLantern.Core.Vocabulary;
 using F23.StringSimilarity;
@@ -77,7 +75,7 @@ public sealed record SamePerson(IReadOnlyList<string> For, IReadOnlyList<string>
     /// <summary>How two names agree; null where they do not.</summary>
     private static string? Alike(string a, string b)
     {
-        var (one, other) = (Words(a), Words(b));
+        var (one, other) = (Sorted(a), Sorted(b));
         if (one.Count == 0 || other.Count == 0)
         {
             return null;
@@ -96,22 +94,14 @@ public sealed record SamePerson(IReadOnlyList<string> For, IReadOnlyList<string>
         return
             one.Except(other).ToList() is [var mine]
             && other.Except(one).ToList() is [var theirs]
+            // A number tells two people apart.
+            && !(mine + theirs).Any(char.IsDigit)
             && new Damerau().Distance(mine, theirs) <= 1
             ? $"The names differ by one letter: “{a}” and “{b}”."
             : null;
     }
 
-    /// <summary>The words of a name in the order of the alphabet, without case and marks.</summary>
-    private static List<string> Words(string name) =>
-        [
-            .. new string([
-                .. name.Normalize(NormalizationForm.FormD)
-                    .Where(c => CharUnicodeInfo.GetUnicodeCategory(c) is not UnicodeCategory.NonSpacingMark)
-                    .Select(c => char.IsLetter(c) ? char.ToLowerInvariant(c) : ' '),
-            ])
-                .Split(' ', StringSplitOptions.RemoveEmptyEntries)
-                .Order(StringComparer.Ordinal),
-        ];
+    private static List<string> Sorted(string name) => [.. PersonName.Words(name).Order(StringComparer.Ordinal)];
 
     /// <summary>Telephone numbers as digits and mail addresses, long enough to be one person's.</summary>
     private static IEnumerable<string> Ways(string contact) =>

@@ -25,8 +25,6 @@ using NodaTime;
 
 namespace AmpleLantern.Web.Clients;
 
-public sealed record ClientLine(Guid Id, string Name, int Visits, LocalDate? LastVisit);
-
 public sealed record NewClient(
     string Name,
     LocalDate? BirthDate = null,
@@ -54,28 +52,10 @@ public static class ClientEndpoints
 {
     public static void MapClients(this RouteGroupBuilder api)
     {
-        api.MapGet("/clients", All);
+        api.MapClientList();
         api.MapPost("/clients", Add);
         api.MapPut("/clients/{clientId:guid}", Edit);
     }
-
-    private static async Task<IReadOnlyList<ClientLine>> All(LanternDb db) =>
-        await db
-            .People.OrderBy(c => c.Name)
-            .Select(c => new ClientLine(
-                c.Id,
-                c.Name,
-                db.Visits.Count(v =>
-                    v.CancelledAt == null
-                    && db.Clients.Where(r => r.Id == c.Id || r.MergedInto == c.Id).Select(r => r.Id).Contains(v.ClientId)
-                ),
-                db.Visits.Where(v =>
-                        v.CancelledAt == null
-                        && db.Clients.Where(r => r.Id == c.Id || r.MergedInto == c.Id).Select(r => r.Id).Contains(v.ClientId)
-                    )
-                    .Max(v => (LocalDate?)v.Date)
-            ))
-            .ToListAsync();
 
     private static async Task<ClientLine> Add(
         NewClient request,

@@ -9,6 +9,7 @@ using NodaTime;
 namespace AmpleLantern.Web.Clients;
 
 /// <summary>A past visit in a line.</summary>
+/// <param name="Changes">Each of a measure of the client's trends.</param>
 /// <param name="Unreadable">Why nothing else is said of it.</param>
 public sealed record PastVisit(
     Guid Id,
@@ -18,7 +19,7 @@ public sealed record PastVisit(
     VisitPhase Phase,
     string? CancelReason,
     string Next,
-    IReadOnlyList<MeasureJudged> Changes,
+    IReadOnlyList<Change> Changes,
     string? Unreadable = null
 );
 

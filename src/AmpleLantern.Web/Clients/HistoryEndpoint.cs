@@ -25,6 +25,12 @@ public static class HistoryEndpoint
 {
     private const int MostEarlier = 60;
 
+    /// <summary>A visit with what was measured at it; on the page each measure is told once.</summary>
+    private sealed record VisitJudged(PastVisit Visit, IReadOnlyList<MeasureJudged> Judged)
+    {
+        public bool Cancelled => Visit.Phase is VisitPhase.Cancelled;
+    }
+
     public static void MapHistory(this RouteGroupBuilder api) => api.MapGet("/clients/{clientId:guid}", History);
 
     private static async Task<ClientHistory> History(
@@ -84,13 +90,13 @@ public static class HistoryEndpoint
                 .ToListAsync()
         ).ToLookup(e => e.VisitId, e => e.Kind);
         var ratings = signed.Ratings.ToLookup(r => r.Id / RecalledVisit.Room);
-        List<PastVisit> visits =
+        List<VisitJudged> visits =
         [
             .. signed
                 .Visits.Select(v => Signed(v, ratings[v.Id], knowledge))
                 .Concat(open.Select(v => Open(v, begun[v.Id].ToHashSet(), knowledge)))
-                .OrderBy(v => v.Date)
-                .ThenBy(v => v.At),
+                .OrderBy(v => v.Visit.Date)
+                .ThenBy(v => v.Visit.At),
         ];
         visits = [.. visits.Select((v, i) => SinceTheVisitBefore(v, visits.Take(i)))];
         var earlier = await db
@@ -145,12 +151,12 @@ public static class HistoryEndpoint
                     [],
                     $"This visit cannot be read: {o.Why} The owner can mend it under Practice."
                 )),
-                .. Enumerable.Reverse(visits),
+                .. Enumerable.Reverse(visits).Select(v => v.Visit with { Changes = [.. v.Judged.Select(j => j.Change)] }),
             ],
             Trends =
             [
                 .. visits
-                    .SelectMany(v => v.Changes.Select(j => j.Measure))
+                    .SelectMany(v => v.Judged.Select(j => j.Measure))
                     .DistinctBy(m => m.Id)
                     .Select(m => new TrendShown(m, Trend.Of(m, Points(visits, m.Id)))),
             ],
@@ -177,7 +183,7 @@ public static class HistoryEndpoint
         ];
 
     /// <summary>As it was judged when it was signed; a measure the vocabulary no longer has keeps its name.</summary>
-    private static PastVisit Signed(RecalledVisit v, IEnumerable<RecalledRating> ratings, KnowledgeBase knowledge)
+    private static VisitJudged Signed(RecalledVisit v, IEnumerable<RecalledRating> ratings, KnowledgeBase knowledge)
     {
         MeasureJudged Judged(RecalledRating r)
         {
@@ -188,31 +194,28 @@ public static class HistoryEndpoint
         }
 
         return new(
-            v.VisitId,
-            v.Date,
-            v.At,
-            v.Plan,
-            VisitPhase.Signed,
-            null,
-            v.Next,
+            new(v.VisitId, v.Date, v.At, v.Plan, VisitPhase.Signed, null, v.Next, []),
             [.. ratings.Where(r => r.Before is not null || r.After is not null).Select(Judged)]
         );
     }
 
     /// <summary>As it is judged now.</summary>
-    private static PastVisit Open(Visit v, HashSet<GiveEventKind> begun, KnowledgeBase knowledge) =>
+    private static VisitJudged Open(Visit v, HashSet<GiveEventKind> begun, KnowledgeBase knowledge) =>
         new(
-            v.Id,
-            v.Date,
-            v.At,
-            v.Plan.Name,
-            v.CancelledAt is not null ? VisitPhase.Cancelled
-                : v.SignedAt is not null ? VisitPhase.Signed
-                : begun.Contains(GiveEventKind.Finish) ? VisitPhase.Finished
-                : begun.Contains(GiveEventKind.Start) ? VisitPhase.Running
-                : VisitPhase.NotStarted,
-            v.CancelReason,
-            v.Note.Next ?? "",
+            new(
+                v.Id,
+                v.Date,
+                v.At,
+                v.Plan.Name,
+                v.CancelledAt is not null ? VisitPhase.Cancelled
+                    : v.SignedAt is not null ? VisitPhase.Signed
+                    : begun.Contains(GiveEventKind.Finish) ? VisitPhase.Finished
+                    : begun.Contains(GiveEventKind.Start) ? VisitPhase.Running
+                    : VisitPhase.NotStarted,
+                v.CancelReason,
+                v.Note.Next ?? "",
+                []
+            ),
             OutcomeShown
                 .Of(
                     [
@@ -231,36 +234,36 @@ public static class HistoryEndpoint
     /// What asks about the days before, beside the value of the visit before. A signed visit keeps the verdict of its day; an open one is
     /// judged now.
     /// </summary>
-    private static PastVisit SinceTheVisitBefore(PastVisit visit, IEnumerable<PastVisit> before)
+    private static VisitJudged SinceTheVisitBefore(VisitJudged visit, IEnumerable<VisitJudged> before)
     {
-        if (!visit.Changes.Any(j => j.Measure.OfDays) || before.LastOrDefault(v => v.Phase is not VisitPhase.Cancelled) is not { } last)
+        if (!visit.Judged.Any(j => j.Measure.OfDays) || before.LastOrDefault(v => !v.Cancelled) is not { } last)
         {
             return visit;
         }
 
         var taken = new TakenLast(
-            last.Date,
-            [.. last.Changes.Select(j => new Rating(j.Measure.Id, j.Change.Before, Named: j.Change.Named))]
+            last.Visit.Date,
+            [.. last.Judged.Select(j => new Rating(j.Measure.Id, j.Change.Before, Named: j.Change.Named))]
         );
         Change Beside(MeasureJudged j)
         {
             var judged = ChangeJudge.Judge(j.Measure, new(j.Measure.Id, j.Change.Before, j.Change.After, Named: j.Change.Named), taken);
-            return visit.Phase is not VisitPhase.Signed ? judged
+            return visit.Visit.Phase is not VisitPhase.Signed ? judged
                 : j.Change.Verdict is ChangeVerdict.NotMeasured || j.Change.After is not null ? j.Change
                 : j.Change with { Earlier = judged.Earlier };
         }
 
         return visit with
         {
-            Changes = [.. visit.Changes.Select(j => j.Measure.OfDays ? j with { Change = Beside(j) } : j)],
+            Judged = [.. visit.Judged.Select(j => j.Measure.OfDays ? j with { Change = Beside(j) } : j)],
         };
     }
 
-    private static IReadOnlyList<TrendPoint> Points(List<PastVisit> visits, string measure) =>
+    private static IReadOnlyList<TrendPoint> Points(List<VisitJudged> visits, string measure) =>
         [
             .. visits
-                .Where(v => v.Phase is not VisitPhase.Cancelled)
-                .Select(v => (Visit: v, Taken: v.Changes.FirstOrDefault(p => p.Measure.Id == measure)?.Change))
+                .Where(v => !v.Cancelled)
+                .Select(v => (v.Visit, Taken: v.Judged.FirstOrDefault(p => p.Measure.Id == measure)?.Change))
                 .Where(v => v.Taken is not null)
                 .Select(v => new TrendPoint(v.Visit.Date, v.Taken!.Before, v.Taken.After, v.Visit.PlanName, v.Taken.Verdict)),
         ];

@@ -14,7 +14,7 @@ namespace AmpleLantern.Web.Clients;
 
 /// <summary>Another record that seems to be of the same person.</summary>
 /// <param name="Why">What speaks for it, a sentence each.</param>
-public sealed record LikelySame(Guid Id, string Name, LocalDate? BirthDate, int Visits, IReadOnlyList<string> Why);
+public sealed record LikelySame(Guid Id, string Name, IReadOnlyList<string> Why);
 
 /// <summary>What making two records one would do.</summary>
 /// <param name="For">What speaks for one person; <paramref name="Against"/> what speaks against it or is not known.</param>
@@ -70,17 +70,17 @@ public static class MergeEndpoints
                 c.Contact,
             })
             .ToListAsync();
-        var doubles = new List<LikelySame>();
-        foreach (var other in others)
-        {
-            var same = SamePerson.Of(new(one.Name, one.BirthDate, one.Contact, []), new(other.Name, other.BirthDate, other.Contact, []));
-            if (same.Likely)
-            {
-                doubles.Add(new(other.Id, other.Name, other.BirthDate, await VisitsOf(db, other.Id), same.For));
-            }
-        }
-
-        return doubles;
+        return
+        [
+            .. others
+                .Select(o =>
+                    (Other: o, Same: SamePerson.Of(new(one.Name, one.BirthDate, one.Contact, []), new(o.Name, o.BirthDate, o.Contact, [])))
+                )
+                .Where(x => x.Same.Likely)
+                .OrderByDescending(x => x.Same.For.Count)
+                .ThenBy(x => x.Other.Name, StringComparer.Ordinal)
+                .Select(x => new LikelySame(x.Other.Id, x.Other.Name, x.Same.For)),
+        ];
     }
 
     private static async Task<MergeAhead> Ahead(

@@ -26,22 +26,41 @@ public class Server : IAsyncLifetime
 
     public static string AxeScript => File.ReadAllText(Path.Combine(Root, "client", "node_modules", "axe-core", "axe.min.js"));
 
-    /// <summary>The demo is filled once; every server has a copy of it. Removed when the tests end.</summary>
-    private static readonly Lazy<Task<string>> Filled = new(async () =>
+    /// <summary>The demo as last filled, and since when: its session goes by the clock of the wall, so old ones are not copied.</summary>
+    private static (Task<string> Folder, Stopwatch Age)? filled;
+
+    private static readonly Lock Filling = new();
+    private static readonly TimeSpan Fresh = TimeSpan.FromMinutes(4);
+
+    /// <summary>The folder of a demo of the last minutes; every server has a copy of it. Removed when the tests end.</summary>
+    private static Task<string> Filled()
+    {
+        lock (Filling)
+        {
+            if (filled is not { } last || last.Age.Elapsed > Fresh || last.Folder.IsFaulted)
+            {
+                filled = last = (Fill(), Stopwatch.StartNew());
+            }
+
+            return last.Folder;
+        }
+    }
+
+    private static async Task<string> Fill()
     {
         var first = new Server();
         AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(first.folder, recursive: true);
         await first.Start();
         first.Kill();
         return first.folder;
-    });
+    }
 
     public async ValueTask InitializeAsync()
     {
-        var filled = await Filled.Value;
+        var from = await Filled();
         Directory.CreateDirectory(folder);
         // Besides the database what was written to it last.
-        foreach (var file in Directory.GetFiles(filled, "lantern.db*"))
+        foreach (var file in Directory.GetFiles(from, "lantern.db*"))
         {
             File.Copy(file, Path.Combine(folder, Path.GetFileName(file)));
         }

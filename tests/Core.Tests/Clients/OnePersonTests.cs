@@ -24,6 +24,10 @@ public class OnePersonTests
     [InlineData("Petra Quenby", "Perra Quenno", false)]
     [InlineData("Petra Quenby", "Osric Penhallow", false)]
     [InlineData("Petra Quenby", "", false)]
+    [InlineData("Éloïse Dröste-Łom", "droste lom eloise", true)]
+    [InlineData("陳 Quenby", "Chen Quenby", true)]
+    [InlineData("Quenby 1", "Quenby 2", false)]
+    [InlineData("Quenby 12", "Quenby 12", true)]
     public void Names_are_alike_without_case_marks_order_and_one_slip(string one, string other, bool alike)
     {
         Assert.Equal(alike, SamePerson.Of(Of(one, Born), Of(other, Born)).Likely);

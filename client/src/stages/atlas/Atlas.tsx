@@ -1,9 +1,5 @@
-import { useQuery } from '@tanstack/react-query';
 import { useEffect, useRef, useState } from 'react';
-import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
-import { ask, http } from '../../api/http';
-import { keptAs } from '../../api/kept';
 import type { Hit } from '../../api/types';
 import { useVocabulary } from '../../api/useVisit';
 import { Chart } from '../../chart/Chart';
@@ -17,6 +13,7 @@ import { LearnSheet } from './learn/LearnSheet';
 import { useLearning } from './learn/useLearning';
 import { PointSheet } from './PointSheet';
 import { Row, useRow } from './Row';
+import { ClientChoice } from '../../parts/ClientChoice';
 import { usePoint } from '../../parts/usePoint';
 import { useAtlasAt, useAtlasIndex } from './useAtlas';
 import { Welcome } from './Welcome';
@@ -31,7 +28,6 @@ export default function Atlas() {
   const index = useAtlasIndex();
   const words = useVocabulary();
   const beside = useBeside();
-  const clients = useQuery({ queryKey: keptAs.clients(), queryFn: () => ask(http.GET('/api/clients')) });
   const { at, go } = useAtlasAt(index.data?.channels.map((c) => c.id) ?? []);
   const page = usePoint(at.point, at.client, at.side === 'right' ? 'right' : 'left');
   const ofChannel = at.mode === 'learn' && at.channels.length === 1 ? at.channels[0] : undefined;
@@ -174,19 +170,14 @@ export default function Atlas() {
             ))}
           </div>
           {at.mode !== 'learn' && (
-            <Form.Select
-              aria-label={t('atlas.client')}
-              className="whose"
+            <ClientChoice
+              id="atlas-client"
+              label={t('atlas.client')}
+              quiet
+              none={t('atlas.anybody')}
               value={at.client ?? ''}
-              onChange={(e) => go({ client: e.target.value || undefined })}
-            >
-              <option value="">{t('atlas.anybody')}</option>
-              {clients.data?.map((c) => (
-                <option key={c.id} value={c.id}>
-                  {c.name}
-                </option>
-              ))}
-            </Form.Select>
+              onChoose={(client) => go({ client: client || undefined })}
+            />
           )}
         </div>
         {at.mode === 'feet' ? (

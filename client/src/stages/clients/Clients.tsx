@@ -1,11 +1,9 @@
-import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import { ask, http } from '../../api/http';
-import { keptAs } from '../../api/kept';
 import { useMe } from '../../api/useMe';
+import { useClients } from '../../parts/ClientChoice';
 import { day } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { FindInRecords } from './FindInRecords';
@@ -16,8 +14,8 @@ export default function Clients() {
   const { t } = useTranslation();
   const me = useMe();
   const [find, setFind] = useState('');
-  const clients = useQuery({ queryKey: keptAs.clients(), queryFn: () => ask(http.GET('/api/clients')) });
-  const shown = clients.data?.filter((c) => c.name.toLowerCase().includes(find.trim().toLowerCase())) ?? [];
+  const { data } = useClients(find);
+  const hidden = data ? data.matching - data.clients.length : 0;
   return (
     <Frame
       side={
@@ -27,7 +25,7 @@ export default function Clients() {
         </>
       }
     >
-      <h1>{t('clients.head', { count: clients.data?.length ?? 0 })}</h1>
+      <h1>{t('clients.head', { count: data?.all ?? 0 })}</h1>
       <label className="visually-hidden" htmlFor="find-client">
         {t('clients.find')}
       </label>
@@ -40,7 +38,7 @@ export default function Clients() {
         onChange={(e) => setFind(e.target.value)}
       />
       <ul className="people">
-        {shown.map((c) => (
+        {data?.clients.map((c) => (
           <li key={c.id}>
             <Link to={`/clients/${c.id}`}>
               <b>{c.name}</b>
@@ -50,6 +48,7 @@ export default function Clients() {
           </li>
         ))}
       </ul>
+      {hidden > 0 && <p className="soft">{t(find.trim() ? 'clients.more' : 'clients.cameLast', { count: hidden })}</p>}
     </Frame>
   );
 }

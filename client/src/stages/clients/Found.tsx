@@ -40,7 +40,9 @@ export function FoundList({
               className={chosen === p ? 'chosen' : ''}
             >
               <b>
-                {t('found.at', { what: nameIn(words.responses, p.response), place: p.place })}
+                {p.place
+                  ? t('found.at', { what: nameIn(words.responses, p.response), place: p.place })
+                  : nameIn(words.responses, p.response)}
                 {p.side && p.side !== 'mid' && `, ${t(`side.${p.side}`)}`}
               </b>
               <Then found={p} />

@@ -128,7 +128,7 @@ export default function History() {
         <TwoVisits visits={h.visits.filter((v) => !v.unreadable && v.phase !== 'cancelled')} words={words.data} />
       )}
       {me.mayTreat && h.visits.length === 0 && <p className="soft">{t('history.none')}</p>}
-      <Past key={`visits of ${h.id}`} visits={h.visits} />
+      <Past key={`visits of ${h.id}`} visits={h.visits} measures={h.trends.map((x) => x.measure)} />
     </Frame>
   );
 }

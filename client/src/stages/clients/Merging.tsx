@@ -5,8 +5,8 @@ import { useTranslation } from 'react-i18next';
 import { ask, http } from '../../api/http';
 import { keptAs, renewAllBut } from '../../api/kept';
 import type { ClientHistory } from '../../api/types';
+import { ClientChoice } from '../../parts/ClientChoice';
 import { dayOf } from '../../parts/spoken';
-import { Choice } from '../../ui/fields';
 import { SendForm } from '../../ui/SendForm';
 
 /** Other records that seem to be of the same person. */
@@ -16,13 +16,16 @@ const useDoubles = (clientId: string) =>
     queryFn: () => ask(http.GET('/api/clients/{clientId}/doubles', { params: { path: { clientId } } })),
   });
 
+/** More are said as a number: so many are seldom one person. */
+const DOUBLES_SHOWN = 3;
+
 /** Another record that seems to be of the same person, said where it is seen. */
 export function Doubles({ clientId, onLook }: { clientId: string; onLook: (other: string) => void }) {
   const { t } = useTranslation();
-  const doubles = useDoubles(clientId);
+  const doubles = useDoubles(clientId).data ?? [];
   return (
     <>
-      {doubles.data?.map((d) => (
+      {doubles.slice(0, DOUBLES_SHOWN).map((d) => (
         <div key={d.id} className="double">
           <p>
             <b>{t('merge.double', { name: d.name })}</b> {d.why.join(' ')}
@@ -32,6 +35,9 @@ export function Doubles({ clientId, onLook }: { clientId: string; onLook: (other
           </button>
         </div>
       ))}
+      {doubles.length > DOUBLES_SHOWN && (
+        <p className="soft small">{t('merge.moreDoubles', { count: doubles.length - DOUBLES_SHOWN })}</p>
+      )}
     </>
   );
 }
@@ -45,7 +51,6 @@ export function Merge({ client, first, done }: { client: ClientHistory; first: s
   // Where one record alone may be the same person's, it is the one that is meant.
   const other = chosen || (doubles.length === 1 ? doubles[0]!.id : '');
   const [reason, setReason] = useState('');
-  const clients = useQuery({ queryKey: keptAs.clients(), queryFn: () => ask(http.GET('/api/clients')) });
   const path = { clientId: client.id, otherId: other };
   const ahead = useQuery({
     queryKey: keptAs.merge(client.id, other),
@@ -65,16 +70,23 @@ export function Merge({ client, first, done }: { client: ClientHistory; first: s
   };
   const a = ahead.data;
   return (
-    <SendForm className="bookform merging" send={send} action={t('merge.act')} main never={done}>
+    <SendForm
+      className="bookform merging"
+      send={send}
+      action={t('merge.act')}
+      main
+      ready={a !== undefined && !a.impossible}
+      never={done}
+    >
       <h2>{t('merge.title', { name: client.name })}</h2>
-      <Choice
+      <ClientChoice
         id="merge-other"
         label={t('merge.other')}
         value={other}
         onChoose={setOther}
         required
         none={t('today.choose')}
-        options={(clients.data ?? []).filter((c) => c.id !== client.id)}
+        but={client.id}
       />
       {ahead.error && <p className="plum">{ahead.error.message}</p>}
       {a?.impossible && <p className="plum">{a.impossible}</p>}

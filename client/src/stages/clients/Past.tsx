@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import { Link } from 'react-router';
-import type { PastVisit } from '../../api/types';
+import type { Change, Measure, PastVisit } from '../../api/types';
 import { saidChange } from '../../parts/measures/families';
 import { day, hourMinute } from '../../parts/spoken';
 
@@ -9,7 +9,7 @@ import { day, hourMinute } from '../../parts/spoken';
 const AT_ONCE = 24;
 
 /** The visits, the latest first, each with what changed at it. */
-export function Past({ visits }: { visits: PastVisit[] }) {
+export function Past({ visits, measures }: { visits: PastVisit[]; measures: Measure[] }) {
   const { t } = useTranslation();
   const [all, setAll] = useState(false);
   // Who came by key goes on from where the list ended.
@@ -43,11 +43,9 @@ export function Past({ visits }: { visits: PastVisit[] }) {
               </span>
               <span className="moved">
                 {v.changes
-                  .filter((c) => c.change.verdict !== 'not-measured')
+                  .filter((c) => c.verdict !== 'not-measured')
                   .map((c) => (
-                    <em key={c.measure.id} className={`moved ${c.change.verdict}`}>
-                      {c.change.named ? `“${c.change.named}”` : c.measure.name} {saidChange(c.measure, c.change)}
-                    </em>
+                    <Moved key={c.measure} measure={measures.find((m) => m.id === c.measure)!} change={c} />
                   ))}
               </span>
               <span className="soft small">{v.cancelReason ?? v.next}</span>
@@ -61,5 +59,13 @@ export function Past({ visits }: { visits: PastVisit[] }) {
         </button>
       )}
     </>
+  );
+}
+
+function Moved({ measure, change }: { measure: Measure; change: Change }) {
+  return (
+    <em className={`moved ${change.verdict}`}>
+      {change.named ? `“${change.named}”` : measure.name} {saidChange(measure, change)}
+    </em>
   );
 }

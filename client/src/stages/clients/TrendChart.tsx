@@ -1,11 +1,11 @@
 import { Axis } from '@visx/axis';
 import { scaleLinear, scaleTime } from '@visx/scale';
-import { Line } from '@visx/shape';
-import { useDeferredValue } from 'react';
+import { useDeferredValue, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { Measure, Trend } from '../../api/types';
 import { familiesOf, saidPair, saidValue, shownValue, type Family } from '../../parts/measures/families';
 import { day, shortDay, sourceLine } from '../../parts/spoken';
+import { APART, TrendMarks } from './TrendMarks';
 
 export interface TrendOf {
   measure: Measure;
@@ -18,15 +18,16 @@ const ROOM = { left: 40, right: 22, top: 10, bottom: 26 };
 /** Scales said in words need more. */
 const ROOM_FOR_WORDS = 112;
 const DAY_MS = 86_400_000;
-/** Before and after of one visit stand this far from its day, in pixels. */
-const APART = 3;
+/** Of a day, so many visits are told where it is pointed at. */
+const OF_A_DAY = 3;
 /** So many visits can each be named under the chart. */
 const NAMED = 8;
 
 /** Every measure over the visits. They are drawn after the rest of the page: over many years there is much to draw. */
 export function Trends({ trends }: { trends: TrendOf[] }) {
   const { t } = useTranslation();
-  const drawn = useDeferredValue(trends, []);
+  // What was measured at a cancelled visit alone has no line.
+  const drawn = useDeferredValue(trends, []).filter((x) => x.trend.points.length > 0);
   return (
     drawn.length > 0 && (
       <section className="trends" aria-label={t('history.trends')}>
@@ -44,6 +45,8 @@ export function Trends({ trends }: { trends: TrendOf[] }) {
  */
 export function TrendChart({ family, trends }: { family: Family; trends: TrendOf[] }) {
   const { t } = useTranslation();
+  /** The day of the visit that is pointed at. */
+  const [pointed, setPointed] = useState<string>();
   const first = trends[0]!.measure;
   const points = trends.flatMap((x) => x.trend.points);
   const left = first.words ? ROOM_FOR_WORDS : ROOM.left;
@@ -58,12 +61,11 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
   });
   const values = points.flatMap((p) => [p.before, p.after]).filter((v): v is number => v != null);
   const y = scaleLinear({ domain: spread(first, values), range: [HIGH - ROOM.bottom, ROOM.top] });
+  const visit = (measure: Measure, p: Trend['points'][number]) =>
+    `${shown(measure, p.before)} → ${shown(measure, p.after)}`;
   const said = trends
     .map(({ measure, trend }) =>
-      [
-        measure.name,
-        ...trend.points.map((p) => `${day(p.date)}: ${shown(measure, p.before)} → ${shown(measure, p.after)}`),
-      ].join('; '),
+      [measure.name, ...trend.points.map((p) => `${day(p.date)}: ${visit(measure, p)}`)].join('; '),
     )
     .join('. ');
   return (
@@ -74,7 +76,20 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
           <Overall key={measure.id} measure={measure} trend={trend} second={i > 0} />
         ))}
       </figcaption>
-      <svg width={WIDE} height={HIGH} role="img" aria-label={said}>
+      <svg
+        width={WIDE}
+        height={HIGH}
+        viewBox={`0 0 ${WIDE} ${HIGH}`}
+        role="img"
+        aria-label={said}
+        onPointerMove={(e) => {
+          const box = e.currentTarget.getBoundingClientRect();
+          const here = ((e.clientX - box.left) / box.width) * WIDE;
+          const from = (d: string) => Math.abs(x(at(d)) - here);
+          setPointed(days.reduce((best, d) => (from(d) < from(best) ? d : best)));
+        }}
+        onPointerLeave={() => setPointed(undefined)}
+      >
         {trends.length === 1 && !once && <Band trend={trends[0]!.trend} x={[left, WIDE - ROOM.right]} y={y} />}
         <Axis
           orientation="left"
@@ -99,25 +114,14 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
           tickLength={4}
         />
         {trends.map(({ measure, trend }, i) => (
-          <g key={measure.id} className={i > 0 ? 'second' : ''}>
-            {trend.points.map((p) => {
-              const mid = x(at(p.date));
-              return (
-                <g key={p.date} className={p.verdict}>
-                  <title>{`${day(p.date)} · ${p.plan}`}</title>
-                  {p.before != null && p.after != null && (
-                    <Line
-                      className="fall"
-                      from={{ x: mid - APART, y: y(p.before) }}
-                      to={{ x: mid + APART, y: y(p.after) }}
-                    />
-                  )}
-                  {p.before != null && <circle className="was" cx={mid - APART} cy={y(p.before)} r={3.5} />}
-                  {p.after != null && <circle className="is" cx={mid + APART} cy={y(p.after)} r={4.5} />}
-                </g>
-              );
-            })}
-          </g>
+          <TrendMarks
+            key={measure.id}
+            points={trend.points}
+            second={i > 0}
+            x={(date) => x(at(date))}
+            y={y}
+            room={(WIDE - ROOM.right - left) / days.length}
+          />
         ))}
       </svg>
       {trends.every((x) => x.trend.points.length < 2) && <p className="soft small">{t('history.once')}</p>}
@@ -134,10 +138,21 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
         </ol>
       )}
       <p className="soft small">
-        {t('reflect.counts', {
-          by: shownValue(first, trends[0]!.trend.overall.threshold),
-          source: sourceLine(first.source),
-        })}
+        {pointed
+          ? [
+              day(pointed),
+              points.find((p) => p.date === pointed)!.plan,
+              ...trends.flatMap(({ measure, trend }) =>
+                trend.points
+                  .filter((p) => p.date === pointed)
+                  .slice(-OF_A_DAY)
+                  .map((p) => [measure.side && t(`side.${measure.side}`), visit(measure, p)].filter(Boolean).join(' ')),
+              ),
+            ].join(' · ')
+          : t('reflect.counts', {
+              by: shownValue(first, trends[0]!.trend.overall.threshold),
+              source: sourceLine(first.source),
+            })}
       </p>
     </figure>
   );

@@ -6,6 +6,7 @@ import { keptAs, renew } from '../../api/kept';
 import type { CourseTerms, Me } from '../../api/types';
 import { useVocabulary } from '../../api/useVisit';
 import { FlowWays, type Choices } from '../../parts/Ways';
+import { ClientChoice } from '../../parts/ClientChoice';
 import { Choice } from '../../ui/fields';
 import { SendForm } from '../../ui/SendForm';
 import { BookingFields } from './BookingFields';
@@ -29,7 +30,6 @@ export function NewVisit({ date }: { date: string }) {
   const words = useVocabulary();
   const [open, setOpen] = useState(false);
   const [form, setForm] = useState(empty);
-  const clients = useQuery({ queryKey: keptAs.clients(), queryFn: () => ask(http.GET('/api/clients')), enabled: open });
   const people = useQuery({
     queryKey: keptAs.practitioners(),
     queryFn: () => ask(http.GET('/api/practitioners')),
@@ -55,12 +55,11 @@ export function NewVisit({ date }: { date: string }) {
   return (
     <SendForm className="bookform mt-4" send={send} action={t('today.bookNow')}>
       <h2>{t('today.book')}</h2>
-      <Choice
+      <ClientChoice
         id="book-client"
         label={t('today.client')}
         required
         none={t('today.choose')}
-        options={clients.data ?? []}
         value={form.clientId}
         onChoose={(clientId) => set({ clientId })}
       />
