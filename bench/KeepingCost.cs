@@ -100,7 +100,7 @@ public static class KeepingCost
     }
 
     /// <summary>
-    /// Two signed visits of the demo with log and basis, over and over and five days apart, for clients of their own; a line of the trail each.
+    /// Two signed visits of the demo with log and basis, over and over, days apart and for clients of their own; a line of the trail each.
     /// </summary>
     internal static void Fill(string file, int visits)
     {

@@ -156,8 +156,9 @@ public sealed class MergeTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task What_was_answered_since_stays_where_it_was_answered()
+    public async Task What_was_answered_or_signed_since_stays_where_it_was_and_that_is_said_before()
     {
+        var theirs = await Book(again, 9);
         await Merge(petra, again);
         var visit = await Book(petra, 8);
         await odile.Put(
@@ -165,9 +166,22 @@ public sealed class MergeTests : IAsyncLifetime
             new { version = (int)(await odile.Visit(visit))["version"]!, entry = new { fact = "anticoagulant", status = "past" } }
         );
         Assert.True(odile.Last.IsSuccessStatusCode, await odile.Last.Content.ReadAsStringAsync());
+        // Booked under the other record, and signed under the kept one.
+        await house.InDb(async db =>
+        {
+            (await db.Visits.SingleAsync(v => v.Id == Guid.Parse(theirs))).SignedAt = SystemClock.Instance.GetCurrentInstant();
+            return await db.SaveChangesAsync();
+        });
         var merge = (string)(await Page(petra))["merges"]![0]!["id"]!;
+        var ahead = (await odile.Get($"/api/clients/{petra}/merge/{merge}/undo"))!["stays"]!.AsArray().Select(s => (string)s!).ToList();
+        Assert.Equal(2, ahead.Count);
+        Assert.Contains(ahead, s => s.Contains("blood thinner", StringComparison.OrdinalIgnoreCase));
+        Assert.Contains("The visit of 9 April 2027 was signed since.", ahead);
+        // Looking changes nothing.
+        Assert.Single((await Page(petra))["merges"]!.AsArray());
         var undone = (await odile.Post($"/api/clients/{petra}/merge/{merge}/undo", new { }))!;
-        Assert.Contains("blood thinner", (string)Assert.Single(undone["stays"]!.AsArray())!, StringComparison.OrdinalIgnoreCase);
+        Assert.Equal(ahead, undone["stays"]!.AsArray().Select(s => (string)s!));
+        Assert.Contains((await Page(petra))["visits"]!.AsArray(), v => (string)v!["id"]! == theirs);
         Assert.Contains(
             (await Page(petra))["facts"]!.AsArray(),
             f => (string)f!["entry"]!["fact"]! == "anticoagulant" && (string)f["entry"]!["status"]! == "past"

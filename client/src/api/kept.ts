@@ -24,6 +24,7 @@ export const keptAs = {
   past: (client: string) => ['client', client, 'past'] as const,
   doubles: (client: string) => ['client', client, 'doubles'] as const,
   merge: (client: string, other: string) => ['merge', client, other] as const,
+  undo: (client: string, merge: string) => ['merge', client, merge, 'undo'] as const,
   search: (text: string, client?: string) => ['search', text, client] as const,
   visit: (id?: string) => (id === undefined ? (['visit'] as const) : (['visit', id] as const)),
   intake: (visit: string) => ['intake', visit] as const,

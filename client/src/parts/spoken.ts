@@ -45,6 +45,9 @@ export const day = (iso: string) => format(parseISO(iso), 'd MMM yyyy');
 /** The same without its year, where the place is narrow: 4 Mar */
 export const shortDay = (iso: string) => format(parseISO(iso), 'd MMM');
 
+/** Mar 2026 */
+export const month = (iso: string) => format(parseISO(iso), 'MMM yyyy');
+
 export const longDay = (iso: string) => format(parseISO(iso), 'EEEE d MMMM');
 
 /** A landmark as it is said in a sentence: "the outer ankle bone", but "between the brows". */

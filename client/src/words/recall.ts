@@ -46,7 +46,8 @@ export const recall = {
     merged: 'Read with the record of {{name}}: {{reason}} ({{by}}, {{date}})',
     undo: 'Make them two again',
     undone: 'They are two again, as they were.',
-    stays: 'They are two again. What was changed since stays with this record:',
+    stayed: 'They are two again. What was changed since stayed with this record:',
+    stays: 'Made two again, what was changed since stays with this record:',
   },
   helps: {
     title: 'What went together with a change',

@@ -31,6 +31,13 @@ public sealed record SamePerson(IReadOnlyList<string> For, IReadOnlyList<string>
     /// <summary>A shorter piece of a number or a mail address is shared by many.</summary>
     private const int ShortestContact = 6;
 
+    /// <summary>Whether something besides the name agrees: without it two records are never likely one person's.</summary>
+    public static bool Hinted(PersonKnown a, PersonKnown b) => BornAlike(a, b) || ReachedAlike(a, b);
+
+    private static bool BornAlike(PersonKnown a, PersonKnown b) => a.BirthDate is not null && a.BirthDate == b.BirthDate;
+
+    private static bool ReachedAlike(PersonKnown a, PersonKnown b) => Ways(a.Contact).Intersect(Ways(b.Contact)).Any();
+
     public static SamePerson Of(PersonKnown a, PersonKnown b)
     {
         List<string> speaksFor = [],
@@ -39,7 +46,7 @@ public sealed record SamePerson(IReadOnlyList<string> For, IReadOnlyList<string>
         (names is null ? against : speaksFor).Add(
             names ?? $"The names are different: “{a.Name}” and “{b.Name}”. Say in the reason how you know it is one person."
         );
-        var born = a.BirthDate is not null && a.BirthDate == b.BirthDate;
+        var born = BornAlike(a, b);
         if (born)
         {
             speaksFor.Add($"Both were born on {DaysSaid.Long.Format(a.BirthDate!.Value)}.");
@@ -49,7 +56,7 @@ public sealed record SamePerson(IReadOnlyList<string> For, IReadOnlyList<string>
             against.Add("The birth date is not known in both records, so nothing tells for certain.");
         }
 
-        var contact = Ways(a.Contact).Intersect(Ways(b.Contact)).Any();
+        var contact = ReachedAlike(a, b);
         if (contact)
         {
             speaksFor.Add("Both are reached in the same way.");

@@ -40,7 +40,7 @@ public sealed record MergeRequest(Guid Other, string Reason);
 /// <param name="Kept">The record to go on with.</param>
 public sealed record MergeAnswer(Guid Kept);
 
-/// <param name="Stays">What was changed since and so stays with the record that was kept, a sentence each.</param>
+/// <param name="Stays">What was changed since the merge and so stays with the record that is kept, a sentence each.</param>
 public sealed record MergeUndone(Guid Kept, IReadOnlyList<string> Stays);
 
 /// <summary>Two records of one person: found, looked at, made one, and made two again.</summary>
@@ -52,34 +52,29 @@ public static class MergeEndpoints
         client.MapGet("/doubles", Doubles);
         client.MapGet("/merge/{otherId:guid}", Ahead);
         client.MapPost("/merge", Merge);
+        client.MapGet("/merge/{mergeId:guid}/undo", UndoAhead);
         client.MapPost("/merge/{mergeId:guid}/undo", Undo);
     }
 
     private static async Task<IReadOnlyList<LikelySame>> Doubles(Guid clientId, LanternDb db)
     {
         var one = await db.People.AsNoTracking().SingleOrDefaultAsync(c => c.Id == clientId) ?? throw Persons.NotHere;
-        // Names alone are never enough.
         var others = await db
             .People.AsNoTracking()
+            // Names alone are never enough.
             .Where(c => c.Id != clientId && (one.BirthDate != null && c.BirthDate == one.BirthDate || one.Contact != "" && c.Contact != ""))
-            .Select(c => new
-            {
-                c.Id,
-                c.Name,
-                c.BirthDate,
-                c.Contact,
-            })
+            .Select(c => new { c.Id, Known = new PersonKnown(c.Name, c.BirthDate, c.Contact, new List<SessionTime>()) })
             .ToListAsync();
+        var known = new PersonKnown(one.Name, one.BirthDate, one.Contact, []);
         return
         [
             .. others
-                .Select(o =>
-                    (Other: o, Same: SamePerson.Of(new(one.Name, one.BirthDate, one.Contact, []), new(o.Name, o.BirthDate, o.Contact, [])))
-                )
+                .Where(o => SamePerson.Hinted(known, o.Known))
+                .Select(o => (o.Id, o.Known.Name, Same: SamePerson.Of(known, o.Known)))
                 .Where(x => x.Same.Likely)
                 .OrderByDescending(x => x.Same.For.Count)
-                .ThenBy(x => x.Other.Name, StringComparer.Ordinal)
-                .Select(x => new LikelySame(x.Other.Id, x.Other.Name, x.Same.For)),
+                .ThenBy(x => x.Name, StringComparer.Ordinal)
+                .Select(x => new LikelySame(x.Id, x.Name, x.Same.For)),
         ];
     }
 
@@ -137,16 +132,30 @@ public static class MergeEndpoints
     )
     {
         May.MergeRecords(person.Role).Require();
-        var stays = await merging.Undo(clientId, mergeId);
-        return new(
-            clientId,
+        return Told(clientId, await merging.Undo(clientId, mergeId), clock, knowledge);
+    }
+
+    /// <summary>What taking a merge back would leave where it is; nothing is changed.</summary>
+    private static async Task<MergeUndone> UndoAhead(
+        Guid clientId,
+        Guid mergeId,
+        Merging merging,
+        CurrentPerson person,
+        PracticeClock clock,
+        PracticeKnowledge knowledge
+    )
+    {
+        May.MergeRecords(person.Role).Require();
+        return Told(clientId, await merging.WouldStay(clientId, mergeId), clock, knowledge);
+    }
+
+    private static MergeUndone Told(Guid kept, StaysKept stays, PracticeClock clock, PracticeKnowledge knowledge) =>
+        new(
+            kept,
             [
-                .. stays.Facts.Select(f =>
-                    $"\"{Said((f.Now ?? f.Was)!, clock, knowledge)}\" was answered anew here; that answer stays here."
-                ),
-                .. stays.Parts.Select(p => $"Here {p} was changed since, and stays as it is."),
-                .. stays.Visits.Select(v => $"The visit of {DaysSaid.Long.Format(v)} was signed since, and stays here."),
+                .. stays.Facts.Select(f => $"\"{Said((f.Now ?? f.Was)!, clock, knowledge)}\" was answered anew here."),
+                .. stays.Parts.Select(p => $"Here {p} was changed since."),
+                .. stays.Visits.Select(v => $"The visit of {DaysSaid.Long.Format(v)} was signed since."),
             ]
         );
-    }
 }

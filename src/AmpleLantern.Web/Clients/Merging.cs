@@ -101,6 +101,25 @@ public sealed class Merging(LanternDb db, PracticeKnowledge knowledge, PracticeC
     internal async Task<StaysKept> Undo(Guid keptId, Guid mergeId)
     {
         await using var all = await db.Database.BeginTransactionAsync();
+        var (stays, other) = await PutApart(keptId, mergeId);
+        await db.SaveChangesAsync();
+        await all.CommitAsync();
+        await Tell(keptId);
+        await Tell(other);
+        return stays;
+    }
+
+    /// <summary>What would stay where it is; nothing is changed.</summary>
+    /// <exception cref="RefusalException">It could not be taken back.</exception>
+    internal async Task<StaysKept> WouldStay(Guid keptId, Guid mergeId)
+    {
+        var (stays, _) = await PutApart(keptId, mergeId);
+        db.ChangeTracker.Clear();
+        return stays;
+    }
+
+    private async Task<(StaysKept Stays, Guid Other)> PutApart(Guid keptId, Guid mergeId)
+    {
         var standing = await db.Merges.Where(m => m.ClientId == keptId && m.UndoneAt == null).OrderByDescending(m => m.At).ToListAsync();
         var merge =
             standing.FirstOrDefault(m => m.Id == mergeId)
@@ -132,14 +151,13 @@ public sealed class Merging(LanternDb db, PracticeKnowledge knowledge, PracticeC
 
         other.MergedInto = null;
         (merge.UndoneAt, merge.UndoneBy) = (clock.Now, By);
-        await db.SaveChangesAsync();
-        await all.CommitAsync();
-        await Tell(keptId);
-        await Tell(other.Id);
-        return new(
-            facts,
-            [.. NamedParts.Where(p => Came(p.Of, merge.Did) && !Same(p.Of(parts), p.Of(merge.Did.After))).Select(p => p.Name)],
-            [.. came.Where(v => v.SignedAt is not null).Select(v => v.Date)]
+        return (
+            new(
+                facts,
+                [.. NamedParts.Where(p => Came(p.Of, merge.Did) && !Same(p.Of(parts), p.Of(merge.Did.After))).Select(p => p.Name)],
+                [.. came.Where(v => v.SignedAt is not null).Select(v => v.Date)]
+            ),
+            other.Id
         );
     }
 

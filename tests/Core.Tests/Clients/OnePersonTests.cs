@@ -32,7 +32,9 @@ public class OnePersonTests
     {
         Assert.Equal(alike, SamePerson.Of(Of(one, Born), Of(other, Born)).Likely);
         Assert.Equal(alike, SamePerson.Of(Of(other, Born), Of(one, Born)).Likely);
+        Assert.True(SamePerson.Hinted(Of(one, Born), Of(other, Born)));
         // A name alone is not enough to be shown by itself.
+        Assert.False(SamePerson.Hinted(Of(one), Of(other)));
         Assert.False(SamePerson.Of(Of(one), Of(other)).Likely);
     }
 

@@ -137,27 +137,13 @@ export function Merge({ client, first, done }: { client: ClientHistory; first: s
 /** Records that are read with this one; the latest can be taken out again in one step. */
 export function Merged({ client }: { client: ClientHistory }) {
   const { t } = useTranslation();
-  const cache = useQueryClient();
-  const [stays, setStays] = useState<string[]>();
-  const undo = async (mergeId: string) => {
-    const undone = await ask(
-      http.POST('/api/clients/{clientId}/merge/{mergeId}/undo', {
-        params: { path: { clientId: client.id, mergeId } },
-      }),
-    );
-    setStays(undone.stays);
-    await renewAllBut(cache, 'me', 'vocabulary', 'merge');
-  };
+  const [stayed, setStayed] = useState<string[]>();
   return (
     <>
-      {stays && (
+      {stayed && (
         <div role="status" className="merged">
-          <p>{t(stays.length > 0 ? 'merge.stays' : 'merge.undone')}</p>
-          <ul className="plainlist">
-            {stays.map((s) => (
-              <li key={s}>{s}</li>
-            ))}
-          </ul>
+          {stayed.length === 0 && <p>{t('merge.undone')}</p>}
+          <Stays title={t('merge.stayed')} stays={stayed} />
         </div>
       )}
       {client.merges.map((m, i) => (
@@ -165,13 +151,45 @@ export function Merged({ client }: { client: ClientHistory }) {
           <p className="soft small">
             {t('merge.merged', { name: m.name, by: m.by, date: dayOf(m.at), reason: m.reason })}
           </p>
-          {i === 0 && client.mayMerge.allowed && (
-            <SendForm send={() => undo(m.id)} action={t('merge.undo')}>
-              {null}
-            </SendForm>
-          )}
+          {i === 0 && client.mayMerge.allowed && <Undo client={client.id} merge={m.id} done={setStayed} />}
         </div>
       ))}
+    </>
+  );
+}
+
+/** Takes a merge back; before that, what would stay where it is, or why it cannot be. */
+function Undo({ client, merge, done }: { client: string; merge: string; done: (stayed: string[]) => void }) {
+  const { t } = useTranslation();
+  const cache = useQueryClient();
+  const params = { path: { clientId: client, mergeId: merge } };
+  const ahead = useQuery({
+    queryKey: keptAs.undo(client, merge),
+    queryFn: () => ask(http.GET('/api/clients/{clientId}/merge/{mergeId}/undo', { params })),
+  });
+  const send = async () => {
+    const undone = await ask(http.POST('/api/clients/{clientId}/merge/{mergeId}/undo', { params }));
+    done(undone.stays);
+    await renewAllBut(cache, 'me', 'vocabulary', 'merge');
+  };
+  return (
+    <SendForm send={send} action={t('merge.undo')} ready={ahead.isSuccess}>
+      {ahead.error && <p className="plum small">{ahead.error.message}</p>}
+      <Stays title={t('merge.stays')} stays={ahead.data?.stays ?? []} />
+    </SendForm>
+  );
+}
+
+function Stays({ title, stays }: { title: string; stays: string[] }) {
+  if (stays.length === 0) return null;
+  return (
+    <>
+      <p className="small">{title}</p>
+      <ul className="plainlist">
+        {stays.map((s) => (
+          <li key={s}>{s}</li>
+        ))}
+      </ul>
     </>
   );
 }

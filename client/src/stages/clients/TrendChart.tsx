@@ -4,7 +4,7 @@ import { useDeferredValue, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { Measure, Trend } from '../../api/types';
 import { familiesOf, saidPair, saidValue, shownValue, type Family } from '../../parts/measures/families';
-import { day, shortDay, sourceLine } from '../../parts/spoken';
+import { day, month, shortDay, sourceLine } from '../../parts/spoken';
 import { APART, TrendMarks } from './TrendMarks';
 
 export interface TrendOf {
@@ -18,6 +18,8 @@ const ROOM = { left: 40, right: 22, top: 10, bottom: 26 };
 /** Scales said in words need more. */
 const ROOM_FOR_WORDS = 112;
 const DAY_MS = 86_400_000;
+/** A longer line is told by months with their years: a day of a month would come twice. */
+const LONG_MS = 300 * DAY_MS;
 /** Of a day, so many visits are told where it is pointed at. */
 const OF_A_DAY = 3;
 /** So many visits can each be named under the chart. */
@@ -107,8 +109,12 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
           top={HIGH - ROOM.bottom}
           scale={x}
           tickValues={few(days).map((d) => new Date(at(d)))}
-          tickFormat={(v) => shortDay(days.find((d) => at(d) === Number(v))!)}
-          tickLabelProps={{ className: 'axis', fontFamily: 'inherit', textAnchor: 'middle' }}
+          tickFormat={(v) => (to - from > LONG_MS ? month : shortDay)(days.find((d) => at(d) === Number(v))!)}
+          tickLabelProps={(_, i, all) => ({
+            className: 'axis',
+            fontFamily: 'inherit',
+            textAnchor: all.length === 1 ? 'middle' : i === 0 ? 'start' : i === all.length - 1 ? 'end' : 'middle',
+          })}
           axisLineClassName="grid"
           tickClassName="grid"
           tickLength={4}
