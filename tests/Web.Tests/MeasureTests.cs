@@ -162,7 +162,7 @@ public sealed class MeasureTests : IAsyncLifetime
         // The client's page lists it in the same way.
         var listed = (await odile.Get($"/api/clients/{client}"))!["visits"]!.AsArray().Single(v => (string)v!["id"]! == second)!["changes"]!
             .AsArray()
-            .Select(j => j!["change"]!)
+            .Select(c => c!)
             .ToList();
         Assert.Equal(
             asked.Select(a => (a.Then, a.Verdict)),

@@ -74,7 +74,7 @@ it('Clients are found by name and opened', async () => {
   openAt('/clients', {
     '/api/clients': (_: unknown, asked: URLSearchParams) => ({
       all: 2000,
-      matching: asked.get('find') ? 3 : 2000,
+      matching: asked.get('find') === 'oster' ? 3 : asked.get('find') ? 0 : 2000,
       clients: people.filter((p) => p.name.toLowerCase().includes(asked.get('find') ?? '')),
     }),
   });
@@ -85,6 +85,8 @@ it('Clients are found by name and opened', async () => {
   await waitFor(() => expect(screen.queryByRole('link', { name: /Holt/ })).toBeNull());
   expect(screen.getByRole('link', { name: /Osterlick/ }).getAttribute('href')).toBe('/clients/Bram Osterlick');
   await see('2 more have such a name. Type more of it.');
+  fireEvent.change(screen.getByRole('searchbox', { name: 'Find by name' }), { target: { value: 'xyz' } });
+  await see('Nobody has such a name. Type less of it.');
 });
 
 const pain = {

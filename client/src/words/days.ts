@@ -56,6 +56,7 @@ export const days = {
     head_one: 'One client',
     head_other: '{{count}} clients',
     find: 'Find by name',
+    nobody: 'Nobody has such a name. Type less of it.',
     more_one: 'One more has such a name.',
     more_other: '{{count}} more have such a name. Type more of it.',
     cameLast_one: 'These came last. One more is found by name.',

@@ -48,6 +48,7 @@ export default function Clients() {
           </li>
         ))}
       </ul>
+      {data?.matching === 0 && data.all > 0 && <p className="soft">{t('clients.nobody')}</p>}
       {hidden > 0 && <p className="soft">{t(find.trim() ? 'clients.more' : 'clients.cameLast', { count: hidden })}</p>}
     </Frame>
   );
