@@ -27,7 +27,6 @@ export type FactSaid = S['FactSaid'];
 export type MayAnswer = S['MayAnswer'];
 export type FindingCard = S['FindingCard'];
 export type WayOut = S['WayOut'];
-export type MeasureJudged = S['MeasureJudged'];
 export type TrendShown = S['TrendShown'];
 export type Booking = S['Booking'];
 export type DueLine = S['DueLine'];

@@ -34,6 +34,7 @@ export function ClientChoice({ id, label, quiet, none, value, required, but, onC
   const { t } = useTranslation();
   const [typed, setTyped] = useState('');
   const { data } = useClients(typed, value || undefined);
+  const options = data?.clients.filter((c) => c.id !== but) ?? [];
   return (
     <div className="clientchoice">
       {data && data.all > data.clients.length && (
@@ -43,6 +44,13 @@ export function ClientChoice({ id, label, quiet, none, value, required, but, onC
           placeholder={t('clients.find')}
           value={typed}
           onChange={(e) => setTyped(e.target.value)}
+          onKeyDown={(e) => {
+            if (e.key !== 'Enter') return;
+            // Looking for somebody never sends the form around it; the only one found is who was meant.
+            e.preventDefault();
+            const [only, ...more] = options.filter((c) => c.id !== value);
+            if (typed.trim() && only && more.length === 0) onChoose(only.id);
+          }}
         />
       )}
       <Choice
@@ -53,7 +61,7 @@ export function ClientChoice({ id, label, quiet, none, value, required, but, onC
         onChoose={onChoose}
         required={required}
         none={none}
-        options={data?.clients.filter((c) => c.id !== but) ?? []}
+        options={options}
       />
     </div>
   );

@@ -237,6 +237,28 @@ it('shows the latest visits of many, and all of them when they are asked for', a
   expect(document.activeElement?.textContent).toContain('Session 24');
 });
 
+it('finds one of too many by name, and never sends the form by it', async () => {
+  const mine = client({ found: [], helps: [] });
+  const people = ['c', 'd', 'e'].map((id) => ({ id, name: `Client ${id}` }));
+  const { sent } = openAt('/clients/c', {
+    ...mine,
+    '/api/clients/{clientId}': { ...mine['/api/clients/{clientId}'], mayMerge: { allowed: true, why: null } },
+    '/api/clients/{clientId}/doubles': [],
+    '/api/clients': (_: unknown, asked: URLSearchParams) => {
+      const clients = people.filter((p) => p.name.endsWith(asked.get('find') ?? '') || p.id === asked.get('also'));
+      return { all: 2000, matching: clients.length, clients };
+    },
+  });
+  fireEvent.click(await screen.findByRole('button', { name: 'Same person twice?' }));
+  const find = await screen.findByRole('searchbox', { name: 'Find by name' });
+  const choice = screen.getByLabelText<HTMLSelectElement>(/other record/i);
+  fireEvent.change(find, { target: { value: 'e' } });
+  await waitFor(() => expect([...choice.options].map((o) => o.value)).toEqual(['', 'e']));
+  expect(fireEvent.keyDown(find, { key: 'Enter' })).toBe(false);
+  await waitFor(() => expect(choice.value).toBe('e'));
+  expect(sent).toEqual([]);
+});
+
 it('says what stays when a record made one is made two again', async () => {
   const stays = ['"blood thinner" was answered anew here.'];
   const mine = client({ found: [], helps: [] });

@@ -1,16 +1,11 @@
 import { Axis } from '@visx/axis';
 import { scaleLinear, scaleTime } from '@visx/scale';
-import { useDeferredValue, useState } from 'react';
+import { useDeferredValue, useState, type PointerEvent } from 'react';
 import { useTranslation } from 'react-i18next';
-import type { Measure, Trend } from '../../api/types';
+import type { Measure, Trend, TrendShown } from '../../api/types';
 import { familiesOf, saidPair, saidValue, shownValue, type Family } from '../../parts/measures/families';
 import { day, month, shortDay, sourceLine } from '../../parts/spoken';
 import { APART, TrendMarks } from './TrendMarks';
-
-export interface TrendOf {
-  measure: Measure;
-  trend: Trend;
-}
 
 const WIDE = 400;
 const HIGH = 150;
@@ -26,7 +21,7 @@ const OF_A_DAY = 3;
 const NAMED = 8;
 
 /** Every measure over the visits. They are drawn after the rest of the page: over many years there is much to draw. */
-export function Trends({ trends }: { trends: TrendOf[] }) {
+export function Trends({ trends }: { trends: TrendShown[] }) {
   const { t } = useTranslation();
   // What was measured at a cancelled visit alone has no line.
   const drawn = useDeferredValue(trends, []).filter((x) => x.trend.points.length > 0);
@@ -45,7 +40,7 @@ export function Trends({ trends }: { trends: TrendOf[] }) {
  * A measure over the visits on a true line of time: before and after of each visit as a stroke, both sides in one picture, and the band
  * within which nothing counts as a change from the first value.
  */
-export function TrendChart({ family, trends }: { family: Family; trends: TrendOf[] }) {
+export function TrendChart({ family, trends }: { family: Family; trends: TrendShown[] }) {
   const { t } = useTranslation();
   /** The day of the visit that is pointed at. */
   const [pointed, setPointed] = useState<string>();
@@ -65,6 +60,12 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
   const y = scaleLinear({ domain: spread(first, values), range: [HIGH - ROOM.bottom, ROOM.top] });
   const visit = (measure: Measure, p: Trend['points'][number]) =>
     `${shown(measure, p.before)} → ${shown(measure, p.after)}`;
+  const point = (e: PointerEvent<SVGSVGElement>) => {
+    const box = e.currentTarget.getBoundingClientRect();
+    const here = ((e.clientX - box.left) / box.width) * WIDE;
+    const off = (d: string) => Math.abs(x(at(d)) - here);
+    setPointed(days.reduce((best, d) => (off(d) < off(best) ? d : best)));
+  };
   const said = trends
     .map(({ measure, trend }) =>
       [measure.name, ...trend.points.map((p) => `${day(p.date)}: ${visit(measure, p)}`)].join('; '),
@@ -84,13 +85,10 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
         viewBox={`0 0 ${WIDE} ${HIGH}`}
         role="img"
         aria-label={said}
-        onPointerMove={(e) => {
-          const box = e.currentTarget.getBoundingClientRect();
-          const here = ((e.clientX - box.left) / box.width) * WIDE;
-          const from = (d: string) => Math.abs(x(at(d)) - here);
-          setPointed(days.reduce((best, d) => (from(d) < from(best) ? d : best)));
-        }}
-        onPointerLeave={() => setPointed(undefined)}
+        onPointerDown={point}
+        onPointerMove={point}
+        // What was touched stays told.
+        onPointerLeave={(e) => e.pointerType !== 'touch' && setPointed(undefined)}
       >
         {trends.length === 1 && !once && <Band trend={trends[0]!.trend} x={[left, WIDE - ROOM.right]} y={y} />}
         <Axis
@@ -166,7 +164,7 @@ export function TrendChart({ family, trends }: { family: Family; trends: TrendOf
 
 const shown = (m: Measure, value: number | null | undefined) => (value == null ? '–' : shownValue(m, value));
 
-function Overall({ measure, trend: { overall }, second }: TrendOf & { second: boolean }) {
+function Overall({ measure, trend: { overall }, second }: TrendShown & { second: boolean }) {
   const { t } = useTranslation();
   const { before, after } = overall;
   return (
