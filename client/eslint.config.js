@@ -20,6 +20,20 @@ export default tseslint.config(
     },
   },
   {
+    // A key pressed as soon as its page is seen must be heard: such a listener is there with the page, not after it.
+    files: ['src/**'],
+    ignores: ['src/shell/keys.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'CallExpression[callee.property.name="addEventListener"][arguments.0.value=/^key/]',
+          message: 'Hear keys with useHeard.',
+        },
+      ],
+    },
+  },
+  {
     // How long a test waits is said once, in src/test/setup.ts.
     files: ['src/**/*.test.{ts,tsx}'],
     rules: {

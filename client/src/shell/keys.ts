@@ -1,4 +1,5 @@
-import { useEffect, useRef, useSyncExternalStore } from 'react';
+import { useSyncExternalStore } from 'react';
+import { useHeard } from '../ui/useHeard';
 import { commandOf, isCharacter, written, type CommandOf, type Place } from './commands';
 
 /** Whether a key press belongs to a field being typed in. */
@@ -48,25 +49,17 @@ export function useCommands<P extends Place>(
   handlers: Handlers<P>,
   others?: (key: string) => (() => void) | undefined,
 ) {
-  const latest = useRef({ handlers, others });
-  useEffect(() => {
-    latest.current = { handlers, others };
+  useHeard('keydown', (e) => {
+    if (e.ctrlKey || e.metaKey || isTyping(e) || pressesButton(e) || document.querySelector('.modal.show, .signin'))
+      return;
+    const key = written(e);
+    if (isCharacter(key) && !singleKeys.on()) return;
+    const command = commandOf(place, key);
+    const act = (command && handlers[command]) || others?.(key);
+    if (!act) return;
+    e.preventDefault();
+    act();
   });
-  useEffect(() => {
-    const listen = (e: KeyboardEvent) => {
-      if (e.ctrlKey || e.metaKey || isTyping(e) || pressesButton(e) || document.querySelector('.modal.show, .signin'))
-        return;
-      const key = written(e);
-      if (isCharacter(key) && !singleKeys.on()) return;
-      const command = commandOf(place, key);
-      const act = (command && latest.current.handlers[command]) || latest.current.others?.(key);
-      if (!act) return;
-      e.preventDefault();
-      act();
-    };
-    window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
-  }, [place]);
 }
 
 /**
@@ -74,19 +67,15 @@ export function useCommands<P extends Place>(
  * @param take whether the key was meant for it.
  */
 export function useFirstKeys(take: (e: KeyboardEvent) => boolean) {
-  const latest = useRef(take);
-  useEffect(() => {
-    latest.current = take;
-  });
-  useEffect(() => {
-    const listen = (e: KeyboardEvent) => {
-      if (!latest.current(e)) return;
+  useHeard(
+    'keydown',
+    (e) => {
+      if (!take(e)) return;
       e.preventDefault();
       e.stopImmediatePropagation();
-    };
-    window.addEventListener('keydown', listen, { capture: true });
-    return () => window.removeEventListener('keydown', listen, { capture: true });
-  }, []);
+    },
+    { first: true },
+  );
 }
 
 export const openKeys = () => window.dispatchEvent(new Event('lantern-keys'));

@@ -1,5 +1,6 @@
 import { useEffect, useRef, type ReactNode } from 'react';
 import { useTranslation } from 'react-i18next';
+import { useHeard } from './useHeard';
 
 interface Props {
   id: string;
@@ -16,10 +17,6 @@ interface Props {
 export function Sheet({ id, label, open, onClose, children }: Props) {
   const { t } = useTranslation();
   const sheet = useRef<HTMLElement>(null);
-  const closed = useRef(onClose);
-  useEffect(() => {
-    closed.current = onClose;
-  });
   useEffect(() => {
     if (!open) return;
     const before = document.activeElement as HTMLElement | null;
@@ -28,22 +25,22 @@ export function Sheet({ id, label, open, onClose, children }: Props) {
     );
     rest.forEach((e) => (e.inert = true));
     sheet.current?.focus();
-    // Escape closes the drawer before anything below it hears of it; a room that grew wide needs none.
-    const onKey = (e: KeyboardEvent) => {
-      if (e.key !== 'Escape') return;
-      e.stopPropagation();
-      closed.current();
-    };
-    const onResize = () => closed.current();
-    document.addEventListener('keydown', onKey, true);
-    window.addEventListener('resize', onResize);
     return () => {
-      document.removeEventListener('keydown', onKey, true);
-      window.removeEventListener('resize', onResize);
       rest.forEach((e) => (e.inert = false));
       before?.focus();
     };
   }, [open]);
+  // Escape closes the drawer before anything below it hears of it; a room that grew wide needs none.
+  useHeard(
+    'keydown',
+    (e) => {
+      if (e.key !== 'Escape') return;
+      e.stopPropagation();
+      onClose();
+    },
+    { first: true, when: open },
+  );
+  useHeard('resize', onClose, { when: open });
   return (
     <>
       {/* Reachable by keyboard, because it may have to be scrolled. */}

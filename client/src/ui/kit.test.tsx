@@ -1,5 +1,6 @@
 import { fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
+import { createRoot } from 'react-dom/client';
 import { expect, it, vi } from 'vitest';
 import { cap, commands, linesOf, written } from '../shell/commands';
 import { singleKeys, useCommands } from '../shell/keys';
@@ -92,6 +93,22 @@ function Asked({ yes }: { yes: () => void }) {
   useCommands('arrive', { yes }, (key) => (key === 'PageDown' ? yes : undefined));
   return <input aria-label="words" />;
 }
+
+it('a key is heard the moment what it is for is seen', async () => {
+  const page = document.body.appendChild(document.createElement('div'));
+  const yes = vi.fn();
+  const seen = new Promise((resolve) => new MutationObserver(resolve).observe(page, { childList: true }));
+  // Outside `act`, as in a browser: what comes after the drawing comes when it comes.
+  vi.stubGlobal('IS_REACT_ACT_ENVIRONMENT', false);
+  const root = createRoot(page);
+  root.render(<Asked yes={yes} />);
+  await seen;
+  window.dispatchEvent(new KeyboardEvent('keydown', { key: 'y' }));
+  expect(yes).toHaveBeenCalledTimes(1);
+  root.unmount();
+  page.remove();
+  vi.unstubAllGlobals();
+});
 
 it('single letters can be switched off; other keys stay', () => {
   const yes = vi.fn();

@@ -1,5 +1,7 @@
 import { useCallback, useEffect, useRef, useState, type PointerEvent } from 'react';
 import { commandOf, keysOf, type CommandOf } from '../../shell/commands';
+import { useHeard } from '../../ui/useHeard';
+import { useSteady } from '../../ui/useSteady';
 
 /** Newtons a second that a held key adds or takes, as a share of the peak. */
 const keyRate = 0.32;
@@ -12,10 +14,7 @@ export function usePressInput(active: boolean, peak: number, send: (left: number
   const held = useRef(new Set<string>());
   const onPad = useRef(false);
   const [shown, setShown] = useState({ force: 0, shift: 0 });
-  const latest = useRef(send);
-  useEffect(() => {
-    latest.current = send;
-  });
+  const sendOn = useSteady(send);
   const most = peak * 2;
 
   useEffect(() => {
@@ -35,30 +34,31 @@ export function usePressInput(active: boolean, peak: number, send: (left: number
       force.current = Math.min(most, Math.max(0, force.current + down * keyRate * peak * dt));
       shift.current = Math.min(mostShift, Math.max(-mostShift, shift.current + side * 0.25 * dt));
       const right = 0.5 + shift.current;
-      latest.current(force.current * (1 - right), force.current * right);
+      sendOn(force.current * (1 - right), force.current * right);
       setShown({ force: force.current, shift: shift.current });
       frame = requestAnimationFrame(tick);
     };
     frame = requestAnimationFrame(tick);
-    const down = (e: KeyboardEvent) => {
+    return () => {
+      cancelAnimationFrame(frame);
+      keys.clear();
+    };
+  }, [active, peak, most, sendOn]);
+
+  useHeard(
+    'keydown',
+    (e) => {
       if (
         !commandOf('bench', e.key) ||
         (e.target instanceof HTMLElement && /^(INPUT|SELECT|BUTTON)$/.test(e.target.tagName) && e.key === ' ')
       )
         return;
       e.preventDefault();
-      keys.add(e.key);
-    };
-    const up = (e: KeyboardEvent) => keys.delete(e.key);
-    window.addEventListener('keydown', down);
-    window.addEventListener('keyup', up);
-    return () => {
-      cancelAnimationFrame(frame);
-      keys.clear();
-      window.removeEventListener('keydown', down);
-      window.removeEventListener('keyup', up);
-    };
-  }, [active, peak, most]);
+      held.current.add(e.key);
+    },
+    { when: active },
+  );
+  useHeard('keyup', (e) => held.current.delete(e.key), { when: active });
 
   const at = useCallback(
     (e: PointerEvent<HTMLElement>) => {
