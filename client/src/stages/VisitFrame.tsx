@@ -1,9 +1,10 @@
 import { lazy, Suspense, useEffect } from 'react';
 import { useTranslation } from 'react-i18next';
-import { Link, useLocation, useNavigate, useParams } from 'react-router';
+import { useLocation, useNavigate, useParams } from 'react-router';
 import { Problem } from '../api/http';
 import { stages, type Stage } from '../api/types';
 import { useVisit, useVocabulary, useWordsOf } from '../api/useVisit';
+import { ClientLink } from '../parts/ClientLink';
 import { hourMinute } from '../parts/spoken';
 import { Failing } from '../shell/Failing';
 import { Frame } from '../shell/Frame';
@@ -49,7 +50,7 @@ export default function VisitFrame() {
   const who = (
     <>
       <b>
-        <Link to={`/clients/${v.client.id}`}>{v.client.name}</Link>
+        <ClientLink id={v.client.id}>{v.client.name}</ClientLink>
       </b>
       <span>
         {[v.client.age, v.client.occupation, t('visit.number', { n: v.client.visitNumber }), hourMinute(v.at), v.room]

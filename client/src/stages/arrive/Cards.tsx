@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useLayoutEffect, useRef, useState } from 'react';
 import { useTranslation } from 'react-i18next';
 import type { AskCard as Card, FactEntry, VisitView, Vocabulary } from '../../api/types';
 import { useCommands } from '../../shell/keys';
@@ -27,7 +27,7 @@ export function Cards({ visit, words }: { visit: VisitView; words: Vocabulary })
 
   // The page comes with the first card under the keyboard; the next one takes it over, unless somebody is at work elsewhere.
   const come = useRef(false);
-  useEffect(() => {
+  useLayoutEffect(() => {
     const active = document.activeElement;
     if (!come.current || !active || active === document.body || active.closest('.cards')) {
       focused.current?.focus({ preventScroll: true });

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import Form from 'react-bootstrap/Form';
 import { useTranslation } from 'react-i18next';
-import { Link } from 'react-router';
 import { useMe } from '../../api/useMe';
 import { useClients } from '../../parts/ClientChoice';
+import { ClientLink } from '../../parts/ClientLink';
 import { day } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
 import { FindInRecords } from './FindInRecords';
@@ -40,11 +40,11 @@ export default function Clients() {
       <ul className="people">
         {data?.clients.map((c) => (
           <li key={c.id}>
-            <Link to={`/clients/${c.id}`}>
+            <ClientLink id={c.id}>
               <b>{c.name}</b>
               <span className="soft">{t('clients.visits', { count: c.visits })}</span>
               <span className="soft">{c.lastVisit && t('clients.last', { date: day(c.lastVisit) })}</span>
-            </Link>
+            </ClientLink>
           </li>
         ))}
       </ul>

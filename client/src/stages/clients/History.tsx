@@ -7,6 +7,7 @@ import { keptAs } from '../../api/kept';
 import type { ClientHistory, LimitsNow, PlaceFound } from '../../api/types';
 import { useMe } from '../../api/useMe';
 import { useVocabulary } from '../../api/useVisit';
+import { clientPage } from '../../parts/ClientLink';
 import { LastTime } from '../../parts/LastTime';
 import { day, dayOf } from '../../parts/spoken';
 import { Frame } from '../../shell/Frame';
@@ -33,14 +34,12 @@ export default function History() {
   /** The record looked at beside this one; empty while it is still to be chosen. */
   const [other, setOther] = useState<string | null>(null);
   const [place, setPlace] = useState<PlaceFound | null>(null);
-  const history = useQuery({
-    queryKey: keptAs.client(clientId),
-    queryFn: () => ask(http.GET('/api/clients/{clientId}', { params: { path: { clientId } } })),
-  });
+  const history = useQuery(clientPage(clientId));
   const past = useQuery({
     queryKey: keptAs.past(clientId),
     queryFn: () => ask(http.GET('/api/clients/{clientId}/past', { params: { path: { clientId } } })),
-    enabled: me.mayTreat,
+    // The page itself comes first.
+    enabled: me.mayTreat && history.isSuccess,
   });
   const navigate = useNavigate();
   const kept = history.data?.id ?? clientId;
