@@ -249,6 +249,10 @@ public sealed class DiaryTests : IAsyncLifetime
         }
 
         Assert.DoesNotContain(days, d => string.CompareOrdinal(d.Value, days[last.Single()]) > 0);
+
+        // Somebody new has not come yet, and is not to be looked for.
+        await odile.Post("/api/clients", new { name = "Aubin Newcome" });
+        Assert.Contains("Aubin Newcome", (await Find("most=2")).Names);
         odile.Refused(422, "most-out-of-range", await odile.Get("/api/clients?most=0"));
     }
 

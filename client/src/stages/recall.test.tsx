@@ -47,6 +47,8 @@ const helped = (part: object) => ({
   measure: 'Full belly',
   visits: 6,
   mean: 2,
+  sure: 0.95,
+  compared: 1,
   from: 1.1,
   to: 2.9,
   tooFew: false,
@@ -118,12 +120,18 @@ it('promises nothing of few visits, and gives counts and intervals of more', asy
     '/clients/c',
     client({
       found: [],
-      helps: [helped({ by, lasting }), helped({ measure: 'Pain', visits: 2, tooFew: true, from: null, to: null })],
+      helps: [
+        helped({ by, lasting, compared: 7 }),
+        helped({ measure: 'Pain', visits: 2, tooFew: true, from: null, to: null }),
+      ],
     }),
   );
   const section = await screen.findByRole('region', { name: /went together/ });
   expect(section.textContent).toContain('With fist round the rim: 2.7 (3 visits); without: 1.3 (3).');
   expect(section.textContent).toContain('A difference of 1.4 (95 %: 0.1 to 2.5).');
+  expect(section.textContent).toContain(
+    '7 comparisons: each interval is wider, so that all of them together are 95 % sure.',
+  );
   expect(section.textContent).toContain('2 visits · too few to say more');
   expect(section.textContent).toContain('31 % of it still stood 6 days later (4 times).');
   expect(section.textContent).toContain('At least 50 % stood up to 33 hours. After 10 days and more, less than 50 %.');

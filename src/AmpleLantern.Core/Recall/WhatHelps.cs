@@ -57,6 +57,8 @@ public sealed record Lasting(string Measure, int Times, double Kept, double Hour
 /// <param name="Mean">Mean change for the better.</param>
 /// <param name="From">Interval of that mean; null below two visits.</param>
 /// <param name="TooFew">Nothing more is said: there are too few visits.</param>
+/// <param name="Compared">How many works were compared, told or not: the more, the wider is each interval.</param>
+/// <param name="Sure">How sure the mean's interval is, and those of all differences together, as a share.</param>
 public sealed record MeasureHelped(
     string Measure,
     int Visits,
@@ -64,6 +66,8 @@ public sealed record MeasureHelped(
     double? From,
     double? To,
     bool TooFew,
+    int Compared,
+    double Sure,
     IReadOnlyList<Helping> By,
     Lasting? Lasting
 );
@@ -72,7 +76,10 @@ public sealed record MeasureHelped(
 /// Compares a client's visits with and without some work. Few visits, no chance assignment, and many comparisons: it says what went
 /// together, with counts and intervals, and promises nothing.
 /// </summary>
-/// <remarks>Intervals of Student for a mean and of Welch for a difference (Biometrika 6, 1908, and 34, 1947; from memory).</remarks>
+/// <remarks>
+/// Intervals of Student for a mean and of Welch for a difference (Biometrika 6, 1908, and 34, 1947); those of several differences made wider
+/// by Bonferroni's inequality (Dunn, Journal of the American Statistical Association 56, 1961). From memory.
+/// </remarks>
 public static class WhatHelps
 {
     public static IReadOnlyList<MeasureHelped> Of(ClientPast past, KnowledgeBase knowledge)
@@ -125,6 +132,7 @@ public static class WhatHelps
         var all = changes.Select(c => c.Better).ToList();
         var tooFew = all.Count < reading.FewestVisits;
         var (from, to) = Interval(all, reading.Sure);
+        var by = tooFew ? [] : By(name, changes, given, reading);
         return new(
             name,
             all.Count,
@@ -132,7 +140,9 @@ public static class WhatHelps
             from,
             to,
             tooFew,
-            tooFew ? [] : By(name, changes, given, reading),
+            by.Count,
+            reading.Sure,
+            [.. by.Take(reading.MostShown)],
             // What asks about the days before has no value right after: nothing can have held of it.
             measure.OfDays
                 ? null
@@ -140,25 +150,30 @@ public static class WhatHelps
         );
     }
 
-    private static IReadOnlyList<Helping> By(
+    /// <summary>Every work that can be compared, what can be told apart first.</summary>
+    private static List<Helping> By(
         string name,
         List<(RecalledVisit Visit, double Better)> changes,
         IReadOnlyDictionary<WorkKind, HashSet<long>> given,
         HelpReading reading
-    ) =>
+    )
+    {
+        var compared = given
+            .GroupBy(k => string.Concat(changes.Select(c => k.Value.Contains(c.Visit.Id) ? '1' : '0')), k => k.Key)
+            .Select(g =>
+            {
+                var with = changes.Where((_, i) => g.Key[i] == '1').Select(c => c.Better).ToList();
+                var without = changes.Where((_, i) => g.Key[i] == '0').Select(c => c.Better).ToList();
+                return (Work: g.OrderBy(k => k.By).ThenBy(k => k.Id, StringComparer.Ordinal).ToList(), with, without);
+            })
+            .Where(x => x.with.Count >= reading.FewestEach && x.without.Count >= reading.FewestEach)
+            .ToList();
+        return
         [
-            .. given
-                .GroupBy(k => string.Concat(changes.Select(c => k.Value.Contains(c.Visit.Id) ? '1' : '0')), k => k.Key)
-                .Select(g =>
-                {
-                    var with = changes.Where((_, i) => g.Key[i] == '1').Select(c => c.Better).ToList();
-                    var without = changes.Where((_, i) => g.Key[i] == '0').Select(c => c.Better).ToList();
-                    return (Work: g.OrderBy(k => k.By).ThenBy(k => k.Id, StringComparer.Ordinal).ToList(), with, without);
-                })
-                .Where(x => x.with.Count >= reading.FewestEach && x.without.Count >= reading.FewestEach)
+            .. compared
                 .Select(x =>
                 {
-                    var (from, to) = Apart(x.with, x.without, reading.Sure);
+                    var (from, to) = Apart(x.with, x.without, EachOf(compared.Count, reading.Sure));
                     return new Helping(
                         name,
                         x.Work,
@@ -175,9 +190,9 @@ public static class WhatHelps
                 .OrderByDescending(h => h.CanBeTold)
                 .ThenByDescending(h => Math.Abs(h.Difference))
                 .ThenBy(h => h.Work[0].By)
-                .ThenBy(h => h.Work[0].Id, StringComparer.Ordinal)
-                .Take(reading.MostShown),
+                .ThenBy(h => h.Work[0].Id, StringComparer.Ordinal),
         ];
+    }
 
     /// <summary>At which visits each kind of work was given. Thousands of steps are of few works: each is told apart once.</summary>
     private static Dictionary<WorkKind, HashSet<long>> VisitsOf(IReadOnlyList<RecalledStep> steps)
@@ -289,6 +304,9 @@ public static class WhatHelps
         var difference = with.Mean() - without.Mean();
         return (difference - half, difference + half);
     }
+
+    /// <summary>How sure each of several intervals is to be, for all of them together to be that sure (Bonferroni).</summary>
+    public static double EachOf(int compared, double sure) => 1 - (1 - sure) / Math.Max(1, compared);
 
     private static double Quantile(double sure, double freedom) => StudentT.InvCDF(0, 1, freedom, (1 + sure) / 2);
 }

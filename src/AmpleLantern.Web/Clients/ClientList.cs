@@ -12,7 +12,7 @@ public sealed record ClientLine(Guid Id, string Name, int Visits, LocalDate? Las
 /// <summary>Those of the people who come that are looked for.</summary>
 /// <param name="All">Everyone there is.</param>
 /// <param name="Matching">Those with such a name, shown or not.</param>
-/// <param name="Clients">By name; where not all can be shown and none is asked for by name, those who came last.</param>
+/// <param name="Clients">By name; where not all can be shown and none is asked for by name, those who came or were added last.</param>
 public sealed record ClientsFound(int All, int Matching, IReadOnlyList<ClientLine> Clients);
 
 /// <summary>The people who come, found by name. However many there are, a page gets a few.</summary>
@@ -25,6 +25,9 @@ public static class ClientList
 
     /// <summary>Visits looked back over for those who came last: some come more than once.</summary>
     private const int LookedBack = 5;
+
+    /// <summary>Who was added last is waiting for a first visit, most likely.</summary>
+    private const int AddedLast = 12;
 
     public static void MapClientList(this RouteGroupBuilder api) => api.MapGet("/clients", Find);
 
@@ -46,7 +49,7 @@ public static class ClientList
         var ids =
             fits || typed.Count > 0
                 ? [.. named.OrderBy(c => c.Name, StringComparer.Ordinal).Take(most).Select(c => c.Id)]
-                : await CameLast(db, clock, most);
+                : await Latest(db, clock, most);
         if (also is { } chosen && !ids.Contains(chosen))
         {
             ids.Add(chosen);
@@ -55,7 +58,7 @@ public static class ClientList
         return new(everyone.Count, named.Count, await Lines(db, ids));
     }
 
-    private static async Task<List<Guid>> CameLast(LanternDb db, PracticeClock clock, int most)
+    private static async Task<List<Guid>> Latest(LanternDb db, PracticeClock clock, int most)
     {
         var today = clock.Today;
         var lately = await db
@@ -64,7 +67,9 @@ public static class ClientList
             .Take(most * LookedBack)
             .Select(v => v.Client!.MergedInto ?? v.ClientId)
             .ToListAsync();
-        return [.. lately.Distinct().Take(most)];
+        // Records are numbered in the order they are made in.
+        var added = await db.People.OrderByDescending(c => c.Id).Take(Math.Min(AddedLast, most / 2)).Select(c => c.Id).ToListAsync();
+        return [.. added.Concat(lately).Distinct().Take(most)];
     }
 
     private static async Task<IReadOnlyList<ClientLine>> Lines(LanternDb db, List<Guid> ids) =>

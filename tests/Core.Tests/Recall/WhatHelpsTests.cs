@@ -4,6 +4,7 @@ using AmpleLantern.Core.Planning;
 using AmpleLantern.Core.Recall;
 using AmpleLantern.Core.Tests.Support;
 using AmpleLantern.Core.Vocabulary;
+using MathNet.Numerics.Statistics;
 using NodaTime;
 
 namespace AmpleLantern.Core.Tests.Recall;
@@ -30,6 +31,23 @@ public class WhatHelpsTests
         Assert.Equal((null, null), WhatHelps.Interval([3], 0.95));
         Assert.Equal((null, null), WhatHelps.Interval([2, 2, 2], 0.95));
         Assert.Equal((null, null), WhatHelps.Apart([2, 2], [1, 1], 0.95));
+    }
+
+    /// <summary>
+    /// Two-sided points of Student's t for several comparisons, as tables of Bonferroni's t in handbooks print them (5 % for all of them
+    /// together; degrees of freedom, comparisons, t; from memory).
+    /// </summary>
+    [Theory]
+    [InlineData(10, 1, 2.228)]
+    [InlineData(10, 2, 2.634)]
+    [InlineData(10, 5, 3.169)]
+    [InlineData(5, 5, 4.032)]
+    [InlineData(20, 10, 3.153)]
+    public void More_comparisons_make_each_interval_wider(int freedom, int compared, double t)
+    {
+        var values = Enumerable.Range(0, freedom + 1).Select(i => i * i % 7.0).ToList();
+        var (from, to) = WhatHelps.Interval(values, WhatHelps.EachOf(compared, 0.95));
+        Assert.Equal(t, (to!.Value - from!.Value) / 2 / (values.StandardDeviation() / Math.Sqrt(values.Count)), 3);
     }
 
     private static readonly LocalDate Day = new(2026, 3, 1);
@@ -138,6 +156,25 @@ public class WhatHelpsTests
         Assert.Equal((3, 3), (by.VisitsWith, by.VisitsWithout));
         Assert.True(by.CanBeTold);
         Assert.InRange(by.Difference, by.From!.Value, by.To!.Value);
+        Assert.Equal(1, helped.Compared);
+        // The same, with another kind of work to compare besides: less sure of each, and nothing composed by what is no longer told apart.
+        var more = Assert.Single(
+            WhatHelps.Of(
+                Past(
+                    (7, 6, null, []),
+                    (7, 6.5, "fist-press", []),
+                    (6, 5, null, []),
+                    (6, 2, "thumb-press", []),
+                    (5, 1.5, "thumb-press", []),
+                    (5, 1, "thumb-press", []),
+                    (5, 4, "fist-press", [])
+                ),
+                Known.Base
+            )
+        );
+        Assert.Equal(2, more.Compared);
+        var thumb = more.By.Single(h => h.Work[0].Id == "thumb-press");
+        Assert.True(thumb.To - thumb.From > by.To - by.From);
         // 7 to 6, then 7 again: nothing stood. 7 to 6.5, then 6: twice of it. 6 to 2, then 5: a quarter.
         Assert.Equal(5, helped.Lasting!.Times);
         Assert.Equal(7 * 24, helped.Lasting.Hours);

@@ -9,8 +9,10 @@ const number = (v: number) => String(Math.round(v * 10) / 10).replace('-', '−'
 
 const percent = (share: number) => Math.round(share * 100);
 
-const interval = (of: { from?: number | null; to?: number | null }, t: T, without: string) =>
-  of.from == null || of.to == null ? t(without) : t('helps.interval', { from: number(of.from), to: number(of.to) });
+const interval = (of: { from?: number | null; to?: number | null }, sure: number, t: T, without: string) =>
+  of.from == null || of.to == null
+    ? t(without)
+    : t('helps.interval', { sure: percent(sure), from: number(of.from), to: number(of.to) });
 
 /** What changed at visits with some work against visits without it, with counts and intervals. */
 export function Helps({ helps, words }: { helps: MeasureHelped[]; words: Vocabulary }) {
@@ -27,10 +29,13 @@ export function Helps({ helps, words }: { helps: MeasureHelped[]; words: Vocabul
             <span className="soft small">
               {[
                 t('helps.visits', { count: m.visits }),
-                m.tooFew ? t('helps.tooFew') : interval(m, t, 'helps.alike'),
+                m.tooFew ? t('helps.tooFew') : interval(m, m.sure, t, 'helps.alike'),
               ].join(' · ')}
             </span>
           </h3>
+          {m.compared > 1 && (
+            <p className="soft small">{t('helps.compared', { count: m.compared, sure: percent(m.sure) })}</p>
+          )}
           {m.by.map((h) => (
             <p key={h.work.map((w) => w.by + w.id).join()} className={h.canBeTold ? 'told' : 'soft'}>
               {t('helps.with', {
@@ -42,7 +47,7 @@ export function Helps({ helps, words }: { helps: MeasureHelped[]; words: Vocabul
               })}{' '}
               {t(h.canBeTold ? 'helps.told' : 'helps.untold', {
                 difference: number(h.difference),
-                interval: interval(h, t, 'helps.noInterval'),
+                interval: interval(h, m.sure, t, 'helps.noInterval'),
               })}
             </p>
           ))}
