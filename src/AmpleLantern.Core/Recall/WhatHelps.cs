@@ -77,8 +77,8 @@ public sealed record MeasureHelped(
 /// together, with counts and intervals, and promises nothing.
 /// </summary>
 /// <remarks>
-/// Intervals of Student for a mean and of Welch for a difference (Biometrika 6, 1908, and 34, 1947); those of several differences made wider
-/// by Bonferroni's inequality (Dunn, Journal of the American Statistical Association 56, 1961). From memory.
+/// Intervals of Student for a mean and of Welch for a difference (Biometrika 6, 1908, and 34, 1947); those of several differences made
+/// wider by Bonferroni's inequality (Dunn, Journal of the American Statistical Association 56, 1961). From memory.
 /// </remarks>
 public static class WhatHelps
 {

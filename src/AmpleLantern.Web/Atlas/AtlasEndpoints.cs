@@ -49,32 +49,32 @@ public sealed record ChartView(
     SkinTone Skin
 );
 
-/// <summary>What a chart shows; ids separated by commas.</summary>
+/// <summary>What a chart shows; ids separated by commas. What is empty is not asked for.</summary>
 /// <param name="Landmarks">Ids, or <c>all</c> that can be felt.</param>
 /// <param name="Build">With the three after it a form to try on.</param>
 public sealed record ChartQuery(
     string Position = "standing",
-    string? View = null,
+    string View = "",
     string Bent = "left",
     Guid? ClientId = null,
-    string? Channels = null,
-    string? Points = null,
-    string? Sen = null,
-    string? Regions = null,
-    string? Reflex = null,
-    string? Hara = null,
-    string? Landmarks = null,
+    string Channels = "",
+    string Points = "",
+    string Sen = "",
+    string Regions = "",
+    string Reflex = "",
+    string Hara = "",
+    string Landmarks = "",
     bool NoPressure = false,
     string Side = "both",
-    string? Build = null,
-    string? Chest = null,
-    string? Pelvis = null,
-    string? Skin = null
+    string Build = "",
+    string Chest = "",
+    string Pelvis = "",
+    string Skin = ""
 )
 {
     /// <summary>A form to try on, where one is said.</summary>
     public BodyForm? Form =>
-        Build is null && Chest is null && Pelvis is null && Skin is null
+        (Build, Chest, Pelvis, Skin) is ("", "", "", "")
             ? null
             : new(
                 Chosen(Build, Core.Bodies.Figure.Build.Average, "/build"),
@@ -83,9 +83,9 @@ public sealed record ChartQuery(
                 Chosen(Skin, SkinTone.Paper, "/skin")
             );
 
-    private static T Chosen<T>(string? word, T usual, string pointer)
+    private static T Chosen<T>(string word, T usual, string pointer)
         where T : struct, Enum =>
-        word is null ? usual
+        word == "" ? usual
         : Enum.TryParse<T>(word, ignoreCase: true, out var chosen) && Enum.IsDefined(chosen) ? chosen
         : throw new RefusalException(
             "unknown-form",
@@ -297,7 +297,7 @@ public static class AtlasEndpoints
         CheckPosition(q.Position, k);
         var bent = q.Bent == "right" ? -1 : 1;
         var body = await bodies.Of(q.ClientId, q.Form);
-        var wanted = figures.ForNow(new(body.Size, q.Position, bent, q.View ?? k.Poses.ViewOf(q.Position)), out var key, out var own);
+        var wanted = figures.ForNow(new(body.Size, q.Position, bent, q.View == "" ? k.Poses.ViewOf(q.Position) : q.View), out var key, out var own);
         var asked = new LayersWanted(
             Ids(q.Channels, k.Atlas.Channels),
             Ids(q.Points, k.Atlas.Points),
@@ -333,12 +333,15 @@ public static class AtlasEndpoints
         return Results.Bytes(figure, "application/json");
     }
 
-    private static string[] Ids<T>(string? text, Catalogue<T> all)
+    private static string[] Ids<T>(string text, Catalogue<T> all)
         where T : IKnown =>
-        [.. (text ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries).Where(id => all.Has(id) ? true : throw Missing("entry", id))];
+        [.. text.Split(',', StringSplitOptions.RemoveEmptyEntries).Where(id => all.Has(id) ? true : throw Missing("entry", id))];
 
-    private static string? Known<T>(string? id, Catalogue<T> all)
-        where T : IKnown => id is null || all.Has(id) ? id : throw Missing("set", id);
+    private static string? Known<T>(string id, Catalogue<T> all)
+        where T : IKnown =>
+        id == "" ? null
+        : all.Has(id) ? id
+        : throw Missing("set", id);
 
     private static RefusalException Missing(string what, string id) => new("not-found", $"There is no {what} called '{id}'.");
 }

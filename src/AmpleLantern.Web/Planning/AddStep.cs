@@ -9,7 +9,6 @@ using AmpleLantern.Web.Access;
 using AmpleLantern.Web.Pressure;
 using AmpleLantern.Web.Today;
 using AmpleLantern.Web.Visits;
-using Microsoft.AspNetCore.Mvc;
 using Microsoft.EntityFrameworkCore;
 
 namespace AmpleLantern.Web.Planning;
@@ -33,22 +32,6 @@ public sealed record TaughtLine(
     bool Favourite,
     IReadOnlyList<string> NotHere,
     IReadOnlyList<string> BeyondOwn
-);
-
-/// <summary>What a step is looked for by.</summary>
-/// <param name="Q">The words; one's favourites when there are none.</param>
-/// <param name="After">The step it would come after; the last when not said.</param>
-/// <param name="Lying">Only what the client need not turn for.</param>
-/// <param name="AtHand">Only what the practice has everything for.</param>
-/// <param name="Allowed">Only what nothing bars today.</param>
-/// <param name="WithinOwn">Only what stays within one's own limits.</param>
-public sealed record TaughtQuery(
-    [property: FromQuery(Name = "q")] string? Q = null,
-    [property: FromQuery(Name = "after")] string? After = null,
-    [property: FromQuery(Name = "lying")] bool Lying = false,
-    [property: FromQuery(Name = "atHand")] bool AtHand = false,
-    [property: FromQuery(Name = "allowed")] bool Allowed = false,
-    [property: FromQuery(Name = "withinOwn")] bool WithinOwn = false
 );
 
 /// <summary>Puts single steps into a plan: any that some flow teaches.</summary>
@@ -77,29 +60,40 @@ public static class AddStep
     public static Plan Put(Plan plan, string taught, string after, VisitFrame frame) =>
         PlanSets.Add(plan, [frame.Knowledge.Taught(frame.School)[taught].Step], after, frame.Knowledge).Plan;
 
+    /// <param name="q">The words; one's favourites when there are none.</param>
+    /// <param name="after">The step it would come after; the last when not said.</param>
+    /// <param name="lying">Only what the client need not turn for.</param>
+    /// <param name="atHand">Only what the practice has everything for.</param>
+    /// <param name="allowed">Only what nothing bars today.</param>
+    /// <param name="withinOwn">Only what stays within one's own limits.</param>
     public static async Task<IReadOnlyList<TaughtLine>> Find(
         Guid visitId,
-        [AsParameters] TaughtQuery query,
         VisitStore visits,
         VisitPressure pressure,
-        OwnDays days
+        OwnDays days,
+        string q = "",
+        string after = "",
+        bool lying = false,
+        bool atHand = false,
+        bool allowed = false,
+        bool withinOwn = false
     )
     {
         var visit = await visits.Read(visitId);
         var frame = await visits.Frame(visit);
-        var at = query.After is { } after ? frame.Plan.Step(after) : frame.Plan.Steps[^1];
+        var at = after == "" ? frame.Plan.Steps[^1] : frame.Plan.Step(after);
         var favourites = await visits.Db.Users.Where(u => u.Id == visits.By).Select(u => u.Favourites).SingleOrDefaultAsync() ?? [];
         var notHere = await visits.Db.Settings.AsNoTracking().Select(s => s.NotHere).SingleOrDefaultAsync() ?? [];
         var taught = frame.Knowledge.Taught(frame.School);
         var found = taught.Find(
-            query.Q ?? "",
+            q,
             new(
-                query.Allowed || query.WithinOwn ? MostTried : MostOffered,
+                allowed || withinOwn ? MostTried : MostOffered,
                 at.Position,
                 favourites,
                 s =>
-                    !(query.Lying && taught.Turns(s, at.Position))
-                    && !(query.AtHand && SetOut.Wanting(s, notHere, frame.Knowledge).Count > 0)
+                    !(lying && taught.Turns(s, at.Position))
+                    && !(atHand && SetOut.Wanting(s, notHere, frame.Knowledge).Count > 0)
             )
         );
         var (plan, ids) = PlanSets.Add(frame.Plan, [.. found.Select(t => t.Step)], at.Id, frame.Knowledge);
@@ -123,8 +117,8 @@ public static class AddStep
                             own!.Beyond(id)
                         )
                 )
-                .Where(l => !(query.Lying && l.Turns))
-                .Where(l => !(query.Allowed && l.Standing.Barred.Count > 0) && !(query.WithinOwn && l.BeyondOwn.Count > 0))
+                .Where(l => !(lying && l.Turns))
+                .Where(l => !(allowed && l.Standing.Barred.Count > 0) && !(withinOwn && l.BeyondOwn.Count > 0))
                 .Take(MostOffered),
         ];
     }
