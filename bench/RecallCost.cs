@@ -63,6 +63,8 @@ public static class RecallCost
         );
         await Measure("search of a technique, in half of all visits", 50, () => Get("/api/search?text=belly%20scoop"));
         await Measure("search of what nobody wrote", 50, () => Get("/api/search?text=quillwort%20tea"));
+        await Measure("the clients who came or were added last", 50, () => Get("/api/clients"));
+        await Measure("a client found by part of a name", 50, () => Get("/api/clients?find=client%20123"));
         await Measure($"client page, {KeepingCost.VisitsOfFirst} visits", 100, () => Get($"/api/clients/{first}"));
         await Measure(
             $"what was found over {KeepingCost.VisitsOfFirst} visits, and what helped",

@@ -100,6 +100,35 @@ internal sealed class DemoDay(PracticeKnowledge knowledge, Instant now, DateTime
         return visit;
     }
 
+    /// <summary>The interview about what they came for: the last answer, no, to each question that is asked.</summary>
+    public void Interviewed(Visit visit, string complaint, Side side)
+    {
+        var client = visit.Client!;
+        IReadOnlyList<FactEntry> known = [.. client.Facts.Select(f => f.ToEntry()), .. visit.CheckIn];
+        var subject = new ScreenSubject(visit.Date, client.BirthDate, known);
+        InterviewResult Asked(IReadOnlyList<InterviewAnswer> so) =>
+            Interview.Run(knowledge.Complaints[complaint], so, side, subject, knowledge.HouseSchool, knowledge);
+        List<InterviewAnswer> answers = [];
+        while (Asked(answers).Next is { } next)
+        {
+            answers.Add(new(next.Id, next.Options[^1].Id));
+        }
+
+        visit.Interviews = [new(complaint, side, answers)];
+        foreach (var said in Asked(answers).Facts.Where(f => known.All(k => !k.SameAs(f, knowledge.Facts[f.Fact]))))
+        {
+            var entry = said with { SaidBy = Interview.SaidBy };
+            if (knowledge.Facts[said.Fact].Scope is FactScope.Today)
+            {
+                visit.CheckIn = [.. visit.CheckIn, entry];
+            }
+            else
+            {
+                Fact(client, entry, visit.Date);
+            }
+        }
+    }
+
     private CardAnswer No(AskCard card, ClientRecord client, LocalDate on, string? askedBy) =>
         new(
             card.Id,

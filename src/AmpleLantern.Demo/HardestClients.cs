@@ -42,13 +42,13 @@ internal sealed class HardestClients(DemoDay day)
         return Arrived(c, "teo", 13, 0, "side-line-upper", "river room", "Shoulders up to the ears since the crutches.");
     }
 
-    /// <summary>A shoulder that clicks with pain, a medicine nobody can name, and lenses in.</summary>
+    /// <summary>A shoulder that clicks with pain, asked about already; a medicine nobody can name, and lenses in.</summary>
     private ClientRecord Sabeth()
     {
         var c = DemoDay.Client("Sabeth Loom", day.Today.PlusYears(-44), "glass sorter", 170, 14);
         Fact(c, new("shoulder-painful-click", Since: day.Today.PlusMonths(-3), Side: Side.Right));
         Fact(c, Medicine("pale green drops"));
-        return Arrived(
+        Arrived(
             c,
             "odile",
             17,
@@ -58,6 +58,8 @@ internal sealed class HardestClients(DemoDay day)
             "Neck first, please; the right shoulder cracks when I reach up.",
             new FactEntry("contact-lenses")
         );
+        day.Interviewed(c.Visits[^1], "shoulder", Side.Right);
+        return c;
     }
 
     /// <summary>Twelve weeks pregnant by one date and sixteen by another, after lunch, and booked for the belly.</summary>

@@ -22,8 +22,6 @@ public sealed record InterviewRequest(
 /// <summary>Short interviews about a complaint. Every answer is kept as facts and screened at once.</summary>
 public static class InterviewEndpoints
 {
-    private const string InInterview = "answered in the interview";
-
     public static void MapInterviews(this RouteGroupBuilder visit) =>
         visit.MapPut(
             "/interviews",
@@ -46,7 +44,7 @@ public static class InterviewEndpoints
         bool OfInterview(FactEntry f) =>
             visit
                 .CheckIn.Concat(visit.Client!.Facts.Select(x => x.ToEntry()))
-                .Any(x => x.SameAs(f, visits.Knowledge.Facts[f.Fact]) && x.SaidBy == InInterview);
+                .Any(x => x.SameAs(f, visits.Knowledge.Facts[f.Fact]) && x.SaidBy == Interview.SaidBy);
         foreach (var old in stood.Where(o => now.All(n => !n.SameAs(o, visits.Knowledge.Facts[o.Fact]))).Where(OfInterview))
         {
             FactKeeping.Forget(visit, old, visits);
@@ -61,7 +59,7 @@ public static class InterviewEndpoints
                 ),
             ],
             visits,
-            InInterview
+            Interview.SaidBy
         );
         var others = visit.Interviews.Where(i => i.Complaint != request.Complaint);
         visit.Interviews = request.Drop ? [.. others] : [.. others, new(request.Complaint, request.Side, request.Answers)];

@@ -30,7 +30,7 @@ public class Server : IAsyncLifetime
     private static (Task<string> Folder, Stopwatch Age)? filled;
 
     private static readonly Lock Filling = new();
-    private static readonly TimeSpan Fresh = TimeSpan.FromMinutes(4);
+    private static readonly TimeSpan Fresh = TimeSpan.FromMinutes(10);
 
     /// <summary>The folder of a demo of the last minutes; every server has a copy of it. Removed when the tests end.</summary>
     private static Task<string> Filled()

@@ -66,6 +66,9 @@ public static class Interview
     /// <summary>The verdict when nothing was found in what was asked.</summary>
     public const string NoRedFlag = "no-red-flag";
 
+    /// <summary>Who said what came of it, in words.</summary>
+    public const string SaidBy = "answered in the interview";
+
     /// <param name="side">The side complained of; sided facts take it.</param>
     /// <exception cref="RefusalException">An answer is to no question of this complaint, or is no option of it.</exception>
     public static InterviewResult Run(
