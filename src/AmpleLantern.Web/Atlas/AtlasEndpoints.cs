@@ -297,7 +297,11 @@ public static class AtlasEndpoints
         CheckPosition(q.Position, k);
         var bent = q.Bent == "right" ? -1 : 1;
         var body = await bodies.Of(q.ClientId, q.Form);
-        var wanted = figures.ForNow(new(body.Size, q.Position, bent, q.View == "" ? k.Poses.ViewOf(q.Position) : q.View), out var key, out var own);
+        var wanted = figures.ForNow(
+            new(body.Size, q.Position, bent, q.View == "" ? k.Poses.ViewOf(q.Position) : q.View),
+            out var key,
+            out var own
+        );
         var asked = new LayersWanted(
             Ids(q.Channels, k.Atlas.Channels),
             Ids(q.Points, k.Atlas.Points),

@@ -91,9 +91,7 @@ public static class AddStep
                 allowed || withinOwn ? MostTried : MostOffered,
                 at.Position,
                 favourites,
-                s =>
-                    !(lying && taught.Turns(s, at.Position))
-                    && !(atHand && SetOut.Wanting(s, notHere, frame.Knowledge).Count > 0)
+                s => !(lying && taught.Turns(s, at.Position)) && !(atHand && SetOut.Wanting(s, notHere, frame.Knowledge).Count > 0)
             )
         );
         var (plan, ids) = PlanSets.Add(frame.Plan, [.. found.Select(t => t.Step)], at.Id, frame.Knowledge);
