@@ -157,7 +157,7 @@ public class WhatHelpsTests
         Assert.True(by.CanBeTold);
         Assert.InRange(by.Difference, by.From!.Value, by.To!.Value);
         Assert.Equal(1, helped.Compared);
-        // The same, with another kind of work to compare besides: less sure of each, and nothing composed by what is no longer told apart.
+        // With another kind of work to compare besides, each interval is as wide as it must be for both together.
         var more = Assert.Single(
             WhatHelps.Of(
                 Past(
@@ -174,7 +174,9 @@ public class WhatHelpsTests
         );
         Assert.Equal(2, more.Compared);
         var thumb = more.By.Single(h => h.Work[0].Id == "thumb-press");
-        Assert.True(thumb.To - thumb.From > by.To - by.From);
+        double[] with = [4, 3.5, 4];
+        double[] without = [1, 0.5, 1, 1];
+        Assert.Equal(WhatHelps.Apart(with, without, 0.975), (thumb.From, thumb.To));
         // 7 to 6, then 7 again: nothing stood. 7 to 6.5, then 6: twice of it. 6 to 2, then 5: a quarter.
         Assert.Equal(5, helped.Lasting!.Times);
         Assert.Equal(7 * 24, helped.Lasting.Hours);
